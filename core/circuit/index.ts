@@ -1,0 +1,13 @@
+export { type Complex, magnitude, phaseDeg, scale, subtract, ZERO } from './complex';
+export {
+  type CircuitProblem,
+  type Element,
+  type ElementKind,
+  fail,
+  GROUND,
+  type Netlist,
+  ok,
+  type Result,
+} from './netlist';
+export { type Circuit, prepare, type Solution, type Solvable, type Transfer } from './solver';
+export { type Deck, type DeckAnalyses, writeSpice } from './spice';

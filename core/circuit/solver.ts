@@ -1,0 +1,170 @@
+import { checkNetlist, findFloating } from './check';
+import type { Complex } from './complex';
+import { type Factors, factorAlong, solveTransposed, solveWith, type Vector, vector } from './factor';
+import { type CircuitProblem, type Element, fail, type Netlist, ok, type Result } from './netlist';
+import { findOrder, type PivotOrder } from './order';
+import { type Stamped, stamp } from './stamp';
+
+/** Where the order of pivots for all audio frequencies is found. */
+const ORDERING_HZ = 1000;
+
+/** A netlist made ready to be solved at any number of frequencies. */
+export interface Circuit {
+  readonly netlist: Netlist;
+  /** Factor at a frequency; 0 is DC. The ordering of the first factorisation is reused while its pivots hold. */
+  at(frequencyHz: number): Result<Solvable>;
+}
+
+/** The circuit at one frequency, factored. */
+export interface Solvable {
+  readonly frequencyHz: number;
+  /** Response to every independent source at its own DC or AC value. */
+  solve(): Solution;
+  /** Response to the named independent sources alone, each at the amplitude given (volts or amperes). */
+  solveFor(amplitudes: ReadonlyMap<string, number>): Solution;
+  /** Transfer from anywhere to the voltage between two nodes: one transposed solve serves all sources. */
+  transferTo(p: string, n: string): Transfer;
+}
+
+export interface Solution {
+  /** Volts of a node against ground. Throws for a node that is not in the netlist: that is a bug of the caller. */
+  voltage(node: string): Complex;
+  between(p: string, n: string): Complex;
+  /** Amperes through a voltage source, inductor or controlled voltage source, from p to n inside it. */
+  current(element: string): Complex;
+}
+
+export interface Transfer {
+  /** Volts at the output for one ampere driven into `to` and drawn from `from`; ohms. */
+  fromCurrent(from: string, to: string): Complex;
+  /** Volts at the output for one volt (or ampere) of the named independent source. */
+  fromSource(name: string): Complex;
+}
+
+/**
+ * Prepare a netlist for solving.
+ * @returns a typed problem naming the node or element when the netlist has no single finite answer.
+ */
+export function prepare(netlist: Netlist): Result<Circuit> {
+  const wrong = checkNetlist(netlist) ?? findFloating(netlist, false);
+  if (wrong) return fail(wrong);
+  const stamped = stamp(netlist);
+  const elements = new Map(netlist.elements.map((e) => [e.name, e]));
+  let audioOrder: PivotOrder | null = null;
+
+  const factor = (frequencyHz: number): Result<Factors> => {
+    const omega = 2 * Math.PI * frequencyHz;
+    if (frequencyHz > 0) {
+      if (!audioOrder) {
+        const found = findOrder(stamped, 2 * Math.PI * ORDERING_HZ);
+        if (!('undetermined' in found)) audioOrder = found;
+      }
+      const reused = audioOrder && factorAlong(stamped, audioOrder, omega);
+      if (reused) return ok(reused);
+    } else {
+      const floating = findFloating(netlist, true);
+      if (floating) return fail(floating);
+    }
+    const order = findOrder(stamped, omega);
+    if ('undetermined' in order) return fail(singular(stamped, order.undetermined));
+    const fresh = factorAlong(stamped, order, omega);
+    return fresh ? ok(fresh) : fail(singular(stamped, order.colAt[order.colAt.length - 1]));
+  };
+
+  return ok({
+    netlist,
+    at(frequencyHz) {
+      const factored = factor(frequencyHz);
+      return factored.ok ? ok(solvable(stamped, elements, factored.value, frequencyHz)) : factored;
+    },
+  });
+}
+
+function singular(stamped: Stamped, unknown: number): CircuitProblem {
+  const where = stamped.unknowns[unknown];
+  return { kind: 'singular', where, message: `The circuit has no single answer at ${where}.` };
+}
+
+function solvable(
+  stamped: Stamped,
+  elements: ReadonlyMap<string, Element>,
+  factors: Factors,
+  frequencyHz: number,
+): Solvable {
+  const index = (node: string): number => {
+    const i = stamped.nodeIndex.get(node);
+    if (i === undefined) throw new Error(`no node ${node} in the netlist`);
+    return i;
+  };
+  const drive = (rhs: Vector, e: Element, amplitude: number) => {
+    if (e.kind === 'voltage') rhs.re[stamped.branchIndex.get(e.name)!] += amplitude;
+    if (e.kind === 'current') {
+      const p = index(e.p);
+      const n = index(e.n);
+      if (p >= 0) rhs.re[p] -= amplitude;
+      if (n >= 0) rhs.re[n] += amplitude;
+    }
+  };
+  const respond = (rhs: Vector): Solution => {
+    const x = solveWith(factors, rhs);
+    const voltage = (node: string): Complex => {
+      const i = index(node);
+      return i < 0 ? { re: 0, im: 0 } : { re: x.re[i], im: x.im[i] };
+    };
+    return {
+      voltage,
+      between(p, n) {
+        const a = voltage(p);
+        const b = voltage(n);
+        return { re: a.re - b.re, im: a.im - b.im };
+      },
+      current(element) {
+        const k = stamped.branchIndex.get(element);
+        if (k === undefined) throw new Error(`no branch current is computed for ${element}`);
+        return { re: x.re[k], im: x.im[k] };
+      },
+    };
+  };
+  return {
+    frequencyHz,
+    solve() {
+      const rhs = vector(stamped.size);
+      for (const e of elements.values()) {
+        if (e.kind === 'voltage' || e.kind === 'current') drive(rhs, e, frequencyHz > 0 ? e.ac : e.dc);
+      }
+      return respond(rhs);
+    },
+    solveFor(amplitudes) {
+      const rhs = vector(stamped.size);
+      for (const [name, amplitude] of amplitudes) {
+        const e = elements.get(name);
+        if (!e) throw new Error(`no source ${name} in the netlist`);
+        drive(rhs, e, amplitude);
+      }
+      return respond(rhs);
+    },
+    transferTo(p, n) {
+      const c = vector(stamped.size);
+      const ip = index(p);
+      const ineg = index(n);
+      if (ip >= 0) c.re[ip] += 1;
+      if (ineg >= 0) c.re[ineg] -= 1;
+      const z = solveTransposed(factors, c);
+      const at = (i: number): Complex => (i < 0 ? { re: 0, im: 0 } : { re: z.re[i], im: z.im[i] });
+      const fromCurrent = (from: string, to: string): Complex => {
+        const a = at(index(to));
+        const b = at(index(from));
+        return { re: a.re - b.re, im: a.im - b.im };
+      };
+      return {
+        fromCurrent,
+        fromSource(name) {
+          const e = elements.get(name);
+          if (e?.kind === 'voltage') return at(stamped.branchIndex.get(name)!);
+          if (e?.kind === 'current') return fromCurrent(e.p, e.n);
+          throw new Error(`no source ${name} in the netlist`);
+        },
+      };
+    },
+  };
+}
