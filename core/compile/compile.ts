@@ -1,0 +1,78 @@
+import type { Element } from '../circuit';
+import { connectorNamed, contactsOf, mate } from '../connectors';
+import type { Catalogue, PortRef, Setup } from '../model';
+import { type Compiled, contactNode, type Fitted, type FittedJoint } from './compiled';
+import { compilePart } from './part';
+
+/** Metal on metal in a joint; common practice is 10 to 50 mohm. */
+const CONTACT_OHM = 0.03;
+/** From every contact to the reference, through plastic and air; est. Gives each floating part a definite potential. */
+const INSULATION_OHM = 1e9;
+
+/** Joints as they would be with some touches lifted: for asking which one is to blame. */
+export interface CompileOptions {
+  readonly liftedTouches?: ReadonlySet<string>;
+}
+
+/**
+ * Join the circuits of all parts into one netlist. The setup must have passed `checkDocument`.
+ * A joint that does not fit adds nothing to the netlist: its two sides stay apart, and Fit says why.
+ */
+export function compile(setup: Setup, catalogue: Catalogue, { liftedTouches }: CompileOptions = {}): Compiled {
+  const fitted = new Map<string, Fitted>();
+  for (const part of setup.parts) fitted.set(part.id, { part, partClass: catalogue.parts.get(part.class)! });
+  const device = [...fitted.values()].find((f) => f.partClass.host)!;
+
+  const elements: Element[] = [];
+  const circuits = [...fitted.values()].map(compilePart);
+  for (const circuit of circuits) elements.push(...circuit.elements);
+  for (const { part, partClass } of fitted.values()) {
+    for (const port of partClass.ports) {
+      for (const contact of contactsOf(connectorNamed(port.connector)!)) {
+        const node = contactNode(part.id, port.id, contact);
+        elements.push({ kind: 'resistor', name: `${node} insulation`, a: node, b: '0', ohm: INSULATION_OHM });
+      }
+    }
+  }
+
+  const side = (ref: PortRef) => {
+    const f = fitted.get(ref.part)!;
+    return { ...f, port: f.partClass.ports.find((p) => p.id === ref.port)! };
+  };
+  const joints: FittedJoint[] = setup.joints.map((joint) => {
+    const a = side(joint.a);
+    const b = side(joint.b);
+    const mating = mate(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!, joint.outMm ?? 0);
+    const touchNames = mating.fits ? mating.touches.map((t) => `${joint.id}/${t.plug}-${t.socket}`) : [];
+    if (mating.fits) {
+      const [plug, socket] = mating.plugIs === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
+      mating.touches.forEach((t, i) => {
+        if (liftedTouches?.has(touchNames[i])) return;
+        elements.push({
+          kind: 'resistor',
+          name: touchNames[i],
+          a: contactNode(plug.part, plug.port, t.plug),
+          b: contactNode(socket.part, socket.port, t.socket),
+          ohm: CONTACT_OHM,
+        });
+      });
+    }
+    return { joint, a, b, mating, touchNames };
+  });
+
+  return {
+    setup,
+    catalogue,
+    fitted,
+    joints,
+    device,
+    netlist: { title: setup.name, elements },
+    capsules: circuits.flatMap((c) => c.capsules),
+    stages: circuits.flatMap((c) => c.stages),
+    inputs: circuits.flatMap((c) => c.inputs),
+    playbacks: circuits.flatMap((c) => c.playbacks),
+    drivers: circuits.flatMap((c) => c.drivers),
+    limits: circuits.flatMap((c) => c.limits),
+    silent: new Set(circuits.flatMap((c) => c.silent)),
+  };
+}

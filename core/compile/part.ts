@@ -1,0 +1,137 @@
+import type { Element } from '../circuit';
+import { type ElementSpec, knobAt, quantity } from '../model';
+import { type Capsule, type Driver, type Fitted, type InputChannel, type Limit, nodeOf, type Playback, type Stage } from './compiled';
+
+/** What one part adds to the netlist. */
+export interface PartCircuit {
+  readonly elements: Element[];
+  readonly capsules: Capsule[];
+  readonly stages: Stage[];
+  readonly inputs: InputChannel[];
+  readonly playbacks: Playback[];
+  readonly drivers: Driver[];
+  readonly limits: Limit[];
+  readonly silent: string[];
+}
+
+/** Turn a part's circuit into elements, with own values and knob positions put in. */
+export function compilePart({ part, partClass }: Fitted): PartCircuit {
+  const out: PartCircuit = {
+    elements: [],
+    capsules: [],
+    stages: [],
+    inputs: [],
+    playbacks: [],
+    drivers: [],
+    limits: [],
+    silent: [],
+  };
+  for (const spec of partClass.circuit) {
+    if (spec.when && knobAt(part, partClass, spec.when.knob) !== spec.when.is) continue;
+    addElement(out, { part, partClass }, spec);
+  }
+  return out;
+}
+
+function addElement(out: PartCircuit, { part, partClass }: Fitted, spec: ElementSpec): void {
+  const q = (x: number | string) => quantity(part, partClass, x);
+  const sum = (list: readonly (number | string)[]) => list.reduce<number>((total, x) => total + q(x), 0);
+  const pair = ([a, b]: readonly [string, string]) => [nodeOf(part.id, a), nodeOf(part.id, b)] as const;
+  const name = `${part.id}/${spec.id}`;
+  const placed = (p: string, n: string) => ({ part: part.id, id: spec.id, p, n });
+  switch (spec.is) {
+    case 'resistor':
+    case 'capacitor':
+    case 'inductor': {
+      const [a, b] = pair(spec.between);
+      if (spec.is === 'resistor') out.elements.push({ kind: 'resistor', name, a, b, ohm: q(spec.value) });
+      else if (spec.is === 'capacitor') out.elements.push({ kind: 'capacitor', name, a, b, farad: q(spec.value) });
+      else out.elements.push({ kind: 'inductor', name, a, b, henry: q(spec.value) });
+      return;
+    }
+    case 'transformer': {
+      const [p1, n1] = pair(spec.primary);
+      const [p2, n2] = pair(spec.secondary);
+      out.elements.push({ kind: 'transformer', name, p1, n1, p2, n2, turns: q(spec.turns) });
+      return;
+    }
+    case 'supply': {
+      const [p, n] = pair(spec.between);
+      out.elements.push({ kind: 'voltage', name, p, n, dc: q(spec.volt), ac: 0 });
+      return;
+    }
+    case 'capsule': {
+      const [p, n] = pair(spec.between);
+      const ohm = q(spec.ohm);
+      const rated = q(spec.sensitivityMvPerPa) / 1000;
+      const conductance = 1 / ohm + (spec.ratedLoadOhm === undefined ? 0 : 1 / q(spec.ratedLoadOhm));
+      const perPascal = spec.form === 'voltage' ? rated : rated * conductance;
+      const source = `${name}.sound`;
+      if (spec.form === 'voltage') {
+        out.elements.push({ kind: 'voltage', name: source, p: `${name}.emf`, n, dc: 0, ac: 0 });
+        out.elements.push({ kind: 'resistor', name: `${name}.ohm`, a: `${name}.emf`, b: p, ohm });
+      } else {
+        out.elements.push({ kind: 'current', name: source, p: n, n: p, dc: 0, ac: 0 });
+        out.elements.push({ kind: 'resistor', name: `${name}.ohm`, a: p, b: n, ohm });
+      }
+      const selfNoiseDba = spec.selfNoiseDba === undefined ? null : q(spec.selfNoiseDba);
+      if (selfNoiseDba !== null) out.silent.push(`${name}.ohm`);
+      const needs = spec.needs && {
+        p: nodeOf(part.id, spec.needs.between[0]),
+        n: nodeOf(part.id, spec.needs.between[1]),
+        minVolt: q(spec.needs.minVolt),
+        from: spec.needs.from,
+      };
+      const voltPerPascal = spec.form === 'voltage' ? perPascal : perPascal * ohm;
+      out.capsules.push({ ...placed(p, n), source, perPascal, voltPerPascal, ohm, selfNoiseDba, needs: needs ?? null });
+      return;
+    }
+    case 'stage': {
+      const [inP, inN] = pair(spec.in);
+      const [p, n] = pair(spec.out);
+      const gainDb = sum(spec.gainDb);
+      const driveNode = `${name}.drive`;
+      out.elements.push(
+        { kind: 'resistor', name: `${name}.in`, a: inP, b: inN, ohm: q(spec.inputOhm) },
+        { kind: 'vcvs', name: `${name}.gain`, p: driveNode, n, cp: inP, cn: inN, gain: 10 ** (gainDb / 20) },
+        { kind: 'resistor', name: `${name}.out`, a: driveNode, b: p, ohm: q(spec.outputOhm) },
+      );
+      // An amplifier's noise figure is measured with its own resistors in place.
+      out.silent.push(`${name}.in`, `${name}.out`);
+      const stage = { inP, inN, drive: `${name}.gain`, driveNode, gainDb };
+      out.stages.push({ ...placed(p, n), ...stage, clipDbu: q(spec.clipDbu), einDbu: q(spec.einDbu) });
+      return;
+    }
+    case 'input': {
+      const [p, n] = pair(spec.in);
+      const gainDb = sum(spec.gainDb);
+      out.elements.push({ kind: 'resistor', name: `${name}.in`, a: p, b: n, ohm: q(spec.inputOhm) });
+      out.silent.push(`${name}.in`);
+      out.inputs.push({ ...placed(p, n), gainDb, fullScaleDbu: q(spec.fullScaleDbu) - gainDb, einDbu: q(spec.einDbu) });
+      return;
+    }
+    case 'playback': {
+      const [p, n] = pair(spec.out);
+      const outputOhm = q(spec.outputOhm);
+      const source = `${name}.play`;
+      out.elements.push(
+        { kind: 'voltage', name: source, p: `${name}.emf`, n, dc: 0, ac: 0 },
+        { kind: 'resistor', name: `${name}.ohm`, a: `${name}.emf`, b: p, ohm: outputOhm },
+      );
+      out.playbacks.push({ ...placed(p, n), side: spec.side, source, fullScaleVolt: q(spec.fullScaleVolt), outputOhm });
+      return;
+    }
+    case 'driver': {
+      const [p, n] = pair(spec.between);
+      const ohm = q(spec.ohm);
+      out.elements.push({ kind: 'resistor', name, a: p, b: n, ohm });
+      out.drivers.push({ ...placed(p, n), side: spec.side, ohm, splAtOneVolt: q(spec.splAtOneVolt) });
+      return;
+    }
+    case 'limit': {
+      const [p, n] = pair(spec.between);
+      out.limits.push({ ...placed(p, n), maxVolt: q(spec.maxVolt), what: spec.what });
+      return;
+    }
+  }
+}

@@ -1,0 +1,132 @@
+import { connectorNamed } from '../connectors';
+import type { Document, Drawer, Job, Part, Setup } from './documents';
+import type { Catalogue } from './part-class';
+import type { DocumentProblem } from './problem';
+
+/**
+ * What a schema cannot say: classes, ports, knobs and values exist, ids are used once, a port holds one joint.
+ * @returns the first fault, or null.
+ */
+export function checkDocument(document: Document, catalogue: Catalogue): DocumentProblem | null {
+  switch (document.format) {
+    case 'symplex.setup':
+      return checkSetup(document, catalogue, '');
+    case 'symplex.job':
+      return checkJob(document, catalogue, '');
+    case 'symplex.drawer':
+      return checkDrawer(document, catalogue, '');
+    case 'symplex.bundle':
+      return (
+        first(document.setups, (s, i) => checkSetup(s, catalogue, `/setups/${i}`)) ??
+        first(document.jobs, (j, i) => checkJob(j, catalogue, `/jobs/${i}`)) ??
+        first(document.drawers, (d, i) => checkDrawer(d, catalogue, `/drawers/${i}`)) ??
+        unique(document.setups, '/setups') ??
+        unique(document.jobs, '/jobs') ??
+        unique(document.drawers, '/drawers')
+      );
+  }
+}
+
+function checkDrawer(drawer: Drawer, catalogue: Catalogue, at: string): DocumentProblem | null {
+  return checkParts(drawer.parts, catalogue, at);
+}
+
+function checkJob(job: Job, catalogue: Catalogue, at: string): DocumentProblem | null {
+  const device = catalogue.parts.get(job.device);
+  if (!device?.host) return { pointer: `${at}/device`, message: `There is no device class "${job.device}".` };
+  if (!catalogue.apps.has(job.app)) return { pointer: `${at}/app`, message: `There is no app class "${job.app}".` };
+  return unique(job.sources, `${at}/sources`);
+}
+
+function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentProblem | null {
+  const wrong =
+    checkJob(setup.job, catalogue, `${at}/job`) ??
+    checkParts(setup.parts, catalogue, at) ??
+    unique(setup.joints, `${at}/joints`);
+  if (wrong) return wrong;
+  const parts = new Map(setup.parts.map((p) => [p.id, p]));
+  const hosts = setup.parts.filter((p) => catalogue.parts.get(p.class)?.host);
+  if (hosts.length !== 1) {
+    return { pointer: `${at}/parts`, message: `A setup has exactly one device; this one has ${hosts.length}.` };
+  }
+  const taken = new Set<string>();
+  for (const [i, joint] of setup.joints.entries()) {
+    for (const side of ['a', 'b'] as const) {
+      const ref = joint[side];
+      const pointer = `${at}/joints/${i}/${side}`;
+      const part = parts.get(ref.part);
+      if (!part) return { pointer: `${pointer}/part`, message: `There is no part "${ref.part}" in this setup.` };
+      const spec = catalogue.parts.get(part.class)?.ports.find((p) => p.id === ref.port);
+      if (!spec) return { pointer: `${pointer}/port`, message: `${part.class} has no port "${ref.port}".` };
+      if (!connectorNamed(spec.connector)) throw new Error(`class ${part.class} names no connector: ${spec.connector}`);
+      const key = `${ref.part}.${ref.port}`;
+      if (taken.has(key)) return { pointer, message: `The port ${ref.port} of ${ref.part} already holds another joint.` };
+      taken.add(key);
+    }
+  }
+  const sources = new Set(setup.job.sources.map((s) => s.id));
+  for (const [i, placement] of setup.placements.entries()) {
+    const pointer = `${at}/placements/${i}`;
+    if (!sources.has(placement.source)) {
+      return { pointer: `${pointer}/source`, message: `The job has no source "${placement.source}".` };
+    }
+    const part = parts.get(placement.part);
+    if (!part) return { pointer: `${pointer}/part`, message: `There is no part "${placement.part}" in this setup.` };
+    if (!catalogue.parts.get(part.class)?.circuit.some((e) => e.is === 'capsule')) {
+      return { pointer: `${pointer}/part`, message: `${part.class} has no microphone capsule to hear with.` };
+    }
+  }
+  return null;
+}
+
+function checkParts(parts: readonly Part[], catalogue: Catalogue, at: string): DocumentProblem | null {
+  for (const [i, part] of parts.entries()) {
+    const pointer = `${at}/parts/${i}`;
+    const partClass = catalogue.parts.get(part.class);
+    if (!partClass) return { pointer: `${pointer}/class`, message: `There is no part class "${part.class}".` };
+    for (const [id, position] of Object.entries(part.knobs ?? {})) {
+      const knob = partClass.knobs?.find((k) => k.id === id);
+      if (!knob) return { pointer: `${pointer}/knobs/${id}`, message: `${part.class} has no knob "${id}".` };
+      if (position < knob.min || position > knob.max) {
+        return { pointer: `${pointer}/knobs/${id}`, message: `The knob goes from ${knob.min} to ${knob.max}.` };
+      }
+      if (knob.unit !== 'dB' && !Number.isInteger(position)) {
+        return { pointer: `${pointer}/knobs/${id}`, message: 'A switch stands on a whole number.' };
+      }
+    }
+    for (const [name, value] of Object.entries(part.values ?? {})) {
+      if (!Object.hasOwn(partClass.values, name)) {
+        return { pointer: `${pointer}/values/${name}`, message: `${part.class} has no value "${name}".` };
+      }
+      const problem = impossible(partClass.values[name].unit, value);
+      if (problem) return { pointer: `${pointer}/values/${name}`, message: problem };
+    }
+  }
+  return unique(parts, `${at}/parts`);
+}
+
+/** Units that only make sense above zero, or from zero up. */
+function impossible(unit: string, value: number): string | null {
+  if (unit === 'ohm' || unit === 'F' || unit === 'H' || unit === 'mV/Pa') {
+    return value > 0 && value <= 1e12 ? null : `This value (${unit}) must be above zero and not above 1e12.`;
+  }
+  if (unit.startsWith('dB')) return Math.abs(value) <= 300 ? null : 'This value (dB) must lie between -300 and 300.';
+  return value >= 0 && value <= 1e9 ? null : `This value (${unit}) must not be below zero, nor above 1e9.`;
+}
+
+function unique(items: readonly { readonly id: string }[], at: string): DocumentProblem | null {
+  const seen = new Set<string>();
+  for (const [i, item] of items.entries()) {
+    if (seen.has(item.id)) return { pointer: `${at}/${i}/id`, message: `The id "${item.id}" is used twice.` };
+    seen.add(item.id);
+  }
+  return null;
+}
+
+function first<T>(items: readonly T[], check: (item: T, i: number) => DocumentProblem | null): DocumentProblem | null {
+  for (const [i, item] of items.entries()) {
+    const problem = check(item, i);
+    if (problem) return problem;
+  }
+  return null;
+}

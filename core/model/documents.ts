@@ -1,0 +1,98 @@
+/** The three things a person keeps. Plain JSON; the schemas in public/schemas say the same to other programs. */
+
+export const FORMAT_VERSION = 1;
+
+export type Purpose = 'record' | 'live' | 'call';
+export type Arrangement = 'one' | 'side-each' | 'both-sides';
+export type Hearing = 'nothing' | 'myself' | 'far-end';
+export type Place = 'desk-mains' | 'desk' | 'hand';
+
+/** Something that makes sound and is to be recorded. */
+export interface Source {
+  readonly id: string;
+  readonly name: string;
+  /** Average level at one metre, dB SPL. */
+  readonly splAt1m: number;
+}
+
+export interface Job {
+  readonly format: 'symplex.job';
+  readonly version: number;
+  readonly id: string;
+  readonly name: string;
+  readonly purpose: Purpose;
+  readonly sources: readonly Source[];
+  readonly arrangement: Arrangement;
+  /** Part class of the device, and app class. */
+  readonly device: string;
+  readonly app: string;
+  readonly minutes: number;
+  readonly hearing: Hearing;
+  readonly place: Place;
+  /** From the mouths to the device. */
+  readonly distanceM: number;
+  /** The most to spend on what is missing; null for no limit. */
+  readonly budget: number | null;
+}
+
+/** A part of a setup or of the drawer: a class, and what is different about this one. */
+export interface Part {
+  readonly id: string;
+  readonly class: string;
+  readonly name?: string;
+  readonly knobs?: Readonly<Record<string, number>>;
+  /** Own values in place of the class's, by the same names and units. */
+  readonly values?: Readonly<Record<string, number>>;
+}
+
+export interface PortRef {
+  readonly part: string;
+  readonly port: string;
+}
+
+export interface Joint {
+  readonly id: string;
+  readonly a: PortRef;
+  readonly b: PortRef;
+  /** How far the plug stands out, millimetres; 0 or absent is fully seated. */
+  readonly outMm?: number;
+}
+
+/** A source heard by a microphone. */
+export interface Placement {
+  readonly source: string;
+  readonly part: string;
+  readonly distanceM: number;
+}
+
+export interface Setup {
+  readonly format: 'symplex.setup';
+  readonly version: number;
+  readonly id: string;
+  readonly name: string;
+  readonly job: Job;
+  readonly parts: readonly Part[];
+  /** In the order of plugging. */
+  readonly joints: readonly Joint[];
+  readonly placements: readonly Placement[];
+  /** For apps with a picker: which entry the person chose; 'newest' is the last thing plugged in. */
+  readonly chosenInput: 'newest' | 'built-in';
+}
+
+export interface Drawer {
+  readonly format: 'symplex.drawer';
+  readonly version: number;
+  readonly id: string;
+  readonly name: string;
+  readonly parts: readonly Part[];
+}
+
+export interface Bundle {
+  readonly format: 'symplex.bundle';
+  readonly version: number;
+  readonly setups: readonly Setup[];
+  readonly jobs: readonly Job[];
+  readonly drawers: readonly Drawer[];
+}
+
+export type Document = Setup | Job | Drawer | Bundle;

@@ -1,0 +1,41 @@
+export { checkDocument } from './check';
+export type {
+  Arrangement,
+  Bundle,
+  Document,
+  Drawer,
+  Hearing,
+  Job,
+  Joint,
+  Part,
+  Place,
+  Placement,
+  PortRef,
+  Purpose,
+  Setup,
+  Source,
+} from './documents';
+export { FORMAT_VERSION } from './documents';
+export type {
+  AppClass,
+  Basis,
+  Carries,
+  Catalogue,
+  Detection,
+  ElementSpec,
+  Flow,
+  HostSpec,
+  InputSpec,
+  KnobSpec,
+  PartClass,
+  PartKind,
+  PortSpec,
+  Quantity,
+  Role,
+  UsbSpec,
+  Value,
+} from './part-class';
+export type { DocumentProblem } from './problem';
+export { knobAt, quantity, valueOf } from './quantity';
+export { readDocument } from './read';
+export { writeDocument } from './write';

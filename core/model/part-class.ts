@@ -1,0 +1,226 @@
+/** Where a figure comes from; 'own' is what the owner measured or set. */
+export type Basis = 'standard' | 'common practice' | 'estimate' | 'own';
+
+export interface Value {
+  readonly value: number;
+  readonly unit: string;
+  readonly basis: Basis;
+  /** The standard or handbook, or why the figure is what it is. */
+  readonly source?: string;
+}
+
+/** What a contact of a port is for. */
+export type Role =
+  | 'left'
+  | 'right'
+  | 'mono'
+  | 'mic'
+  | 'ground'
+  | 'hot'
+  | 'cold'
+  | 'screen'
+  | 'bias'
+  | 'data'
+  | 'power'
+  | 'none';
+
+/** Which way the signal to be recorded goes through a port; 'monitor' leads to ears, 'power' only feeds. */
+export type Flow = 'in' | 'out' | 'through' | 'monitor' | 'power';
+
+/** The kind of signal a port is made for; 'any' for leads and couplers. */
+export type Carries = 'mic' | 'line' | 'instrument' | 'headset' | 'phones' | 'usb' | 'radio' | 'power' | 'any';
+
+export interface PortSpec {
+  readonly id: string;
+  readonly label: string;
+  readonly connector: string;
+  readonly flow: Flow;
+  readonly carries: Carries;
+  readonly roles?: Readonly<Record<string, Role>>;
+}
+
+export interface KnobSpec {
+  readonly id: string;
+  readonly label: string;
+  readonly unit: 'dB' | 'switch' | 'choice';
+  readonly min: number;
+  readonly max: number;
+  readonly step: number;
+  readonly start: number;
+  /** Words for the positions of a switch or choice, from min up. */
+  readonly positions?: readonly string[];
+}
+
+/** A number, the name of one of the part's values, or 'knob:ID' for where a knob stands. */
+export type Quantity = number | string;
+
+type Pair = readonly [string, string];
+
+interface Conditional {
+  readonly id: string;
+  /** The element is there only while the knob stands at this value. */
+  readonly when?: { readonly knob: string; readonly is: number };
+}
+
+/** What a part is made of. A node is 'port.contact', a name of the part's own, or 'reference'. */
+export type ElementSpec = Conditional &
+  (
+    | { readonly is: 'resistor' | 'capacitor' | 'inductor'; readonly between: Pair; readonly value: Quantity }
+    | { readonly is: 'transformer'; readonly primary: Pair; readonly secondary: Pair; readonly turns: Quantity }
+    /** A steady voltage, positive at the first node. */
+    | { readonly is: 'supply'; readonly between: Pair; readonly volt: Quantity }
+    /** Turns sound into a voltage; a current capsule (electret) is rated into `ratedLoadOhm`. */
+    | {
+        readonly is: 'capsule';
+        readonly between: Pair;
+        readonly form: 'voltage' | 'current';
+        readonly ohm: Quantity;
+        readonly ratedLoadOhm?: Quantity;
+        readonly sensitivityMvPerPa: Quantity;
+        readonly selfNoiseDba?: Quantity;
+        readonly needs?: { readonly between: Pair; readonly minVolt: Quantity; readonly from: string };
+      }
+    /** An amplifier: input resistance, gain, output resistance, clip level of its output, noise at its input. */
+    | {
+        readonly is: 'stage';
+        readonly in: Pair;
+        readonly out: Pair;
+        readonly inputOhm: Quantity;
+        readonly outputOhm: Quantity;
+        readonly gainDb: readonly Quantity[];
+        readonly clipDbu: Quantity;
+        readonly einDbu: Quantity;
+      }
+    /** A converter that makes one recorded channel; full scale is at gain 0. */
+    | {
+        readonly is: 'input';
+        readonly in: Pair;
+        readonly inputOhm: Quantity;
+        readonly gainDb: readonly Quantity[];
+        readonly fullScaleDbu: Quantity;
+        readonly einDbu: Quantity;
+      }
+    /** What the device plays, at full scale. */
+    | {
+        readonly is: 'playback';
+        readonly side: 'left' | 'right';
+        readonly out: Pair;
+        readonly outputOhm: Quantity;
+        readonly fullScaleVolt: Quantity;
+      }
+    /** One side of headphones; also a microphone no one asked for, but that is left out. */
+    | {
+        readonly is: 'driver';
+        readonly side: 'left' | 'right';
+        readonly between: Pair;
+        readonly ohm: Quantity;
+        readonly splAtOneVolt: Quantity;
+      }
+    /** More than this, steady or peak, across the pair does harm. */
+    | { readonly is: 'limit'; readonly between: Pair; readonly maxVolt: Quantity; readonly what: string }
+  );
+
+/** How a device or adapter learns that something is plugged in. */
+export type Detection =
+  | { readonly by: 'always' }
+  | { readonly by: 'usb' }
+  | { readonly by: 'plug'; readonly port: string }
+  | {
+      readonly by: 'headset';
+      readonly port: string;
+      readonly mic: string;
+      readonly ground: string;
+      /** Element ids: the bias supply and the resistor it works through. */
+      readonly supply: string;
+      readonly biasResistor: string;
+      readonly micMinOhm: Quantity;
+      readonly micMaxOhm: Quantity;
+      /** Present when the socket wants a headphone load before it calls the thing a headset. */
+      readonly headphones?: {
+        readonly playback: readonly string[];
+        readonly minOhm: Quantity;
+        readonly maxOhm: Quantity;
+      };
+    };
+
+/** One entry that a part can add to the device's list of inputs. */
+export interface InputSpec {
+  readonly id: string;
+  readonly label: string;
+  readonly identity: 'built-in' | 'headset' | 'wired' | 'usb';
+  /** Ids of the 'input' elements, left first; none for a built-in microphone. */
+  readonly channels: readonly string[];
+  readonly detect: Detection;
+}
+
+/** A node of the USB (or 8-contact) tree. */
+export interface UsbSpec {
+  /** The port towards the host; none on the host itself. */
+  readonly up?: string;
+  readonly down: readonly string[];
+  readonly drawMa: Quantity;
+  /** What each downstream port can give; none: it passes on what comes from above. */
+  readonly supplyMa?: Quantity;
+  /** Port of a power supply, and what each downstream port can give while it is fed there. */
+  readonly fed?: { readonly port: string; readonly supplyMa: Quantity };
+  /** For 8-contact pieces: does the identity chip carry a licence? */
+  readonly licensed?: boolean;
+  readonly classCompliant?: boolean;
+}
+
+export interface HostSpec {
+  /** How far the built-in microphone is from the mouth when the device is where the job wants it. */
+  readonly batteryWh: Quantity;
+  readonly drawW: Quantity;
+  readonly audioInterfacesAtOnce: number;
+  readonly unlicensed: 'refused' | 'accepted';
+}
+
+export type PartKind =
+  | 'microphone'
+  | 'wireless'
+  | 'lead'
+  | 'adapter'
+  | 'interface'
+  | 'mixer'
+  | 'listening'
+  | 'power'
+  | 'device';
+
+/** Anything with ports, as a class: what is true of all such parts until the owner says otherwise. */
+export interface PartClass {
+  readonly id: string;
+  readonly kind: PartKind;
+  readonly name: string;
+  readonly summary: string;
+  readonly ports: readonly PortSpec[];
+  /** Always among them: `price` (in the owner's currency) and `massG`. */
+  readonly values: Readonly<Record<string, Value>>;
+  readonly knobs?: readonly KnobSpec[];
+  readonly circuit: readonly ElementSpec[];
+  readonly inputs?: readonly InputSpec[];
+  readonly usb?: UsbSpec;
+  readonly host?: HostSpec;
+  /** Hours its own battery lasts. */
+  readonly batteryHours?: Quantity;
+  readonly needs?: readonly ('mains' | 'table')[];
+}
+
+export interface AppClass {
+  readonly id: string;
+  readonly name: string;
+  readonly summary: string;
+  /** Which entries of the input list it will take. */
+  readonly accepts: 'any' | 'headset-only';
+  /** Whether a person picks the input, or it takes whatever came last. */
+  readonly chooses: 'picker' | 'newest';
+  readonly playbackFollowsInput: boolean;
+  /** Whether it can play what it records to the person recording. */
+  readonly monitors: boolean;
+}
+
+/** Everything known by class. Core is handed one; it has none of its own. */
+export interface Catalogue {
+  readonly parts: ReadonlyMap<string, PartClass>;
+  readonly apps: ReadonlyMap<string, AppClass>;
+}

@@ -1,0 +1,25 @@
+import type { Part } from './documents';
+import type { PartClass, Quantity } from './part-class';
+
+/** Where a knob of a part stands, or its start when it was never turned. Unknown knobs are a bug of the class. */
+export function knobAt(part: Part, partClass: PartClass, id: string): number {
+  const spec = partClass.knobs?.find((k) => k.id === id);
+  if (!spec) throw new Error(`class ${partClass.id} has no knob ${id}`);
+  return part.knobs && Object.hasOwn(part.knobs, id) ? part.knobs[id] : spec.start;
+}
+
+/** The number a quantity of a class stands for in this very part: own value before class value. */
+export function quantity(part: Part, partClass: PartClass, q: Quantity): number {
+  if (typeof q === 'number') return q;
+  if (q.startsWith('knob:')) return knobAt(part, partClass, q.slice('knob:'.length));
+  if (part.values && Object.hasOwn(part.values, q)) return part.values[q];
+  if (!Object.hasOwn(partClass.values, q)) throw new Error(`class ${partClass.id} has no value ${q}`);
+  return partClass.values[q].value;
+}
+
+/** Class value with its provenance, the owner's figure in its place where there is one. */
+export function valueOf(part: Part, partClass: PartClass, name: string) {
+  const value = partClass.values[name];
+  const own = part.values && Object.hasOwn(part.values, name) ? part.values[name] : null;
+  return own === null ? value : { ...value, value: own, basis: 'own' as const };
+}

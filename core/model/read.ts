@@ -1,0 +1,66 @@
+import type { ErrorObject, ValidateFunction } from 'ajv';
+import { fail, ok, type Result } from '../circuit';
+import { type Document, FORMAT_VERSION } from './documents';
+import * as validators from './generated/validators';
+import type { DocumentProblem } from './problem';
+
+/** Larger files are not ours: the largest setup we accept is far below it. */
+const LARGEST_TEXT = 5_000_000;
+
+const VALIDATORS: Readonly<Record<string, ValidateFunction>> = {
+  'symplex.setup': validators.setup,
+  'symplex.job': validators.job,
+  'symplex.drawer': validators.drawer,
+  'symplex.bundle': validators.bundle,
+};
+
+/**
+ * Read a document from the text of a file.
+ * @returns the document when its shape is right, else the first fault with its JSON pointer. Whether its part classes
+ * exist is the business of `checkDocument`.
+ */
+export function readDocument(text: string): Result<Document, DocumentProblem> {
+  if (text.length > LARGEST_TEXT) {
+    return fail({ pointer: '', message: `The file is larger than ${LARGEST_TEXT / 1e6} MB. Symplex files are small.` });
+  }
+  let data: unknown;
+  try {
+    data = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (e) {
+    const reason = e instanceof Error ? e.message : String(e);
+    return fail({ pointer: '', message: `This is not JSON: ${clip(reason)}` });
+  }
+  if (typeof data !== 'object' || data === null || Array.isArray(data)) {
+    return fail({ pointer: '', message: 'The file must hold one JSON object with a "format".' });
+  }
+  const { format, version } = data as { format?: unknown; version?: unknown };
+  const validate = typeof format === 'string' && Object.hasOwn(VALIDATORS, format) ? VALIDATORS[format] : null;
+  if (!validate) {
+    const known = Object.keys(VALIDATORS).join(', ');
+    return fail({ pointer: '/format', message: `The format must be one of ${known}.` });
+  }
+  if (typeof version === 'number' && version > FORMAT_VERSION) {
+    return fail({
+      pointer: '/version',
+      message: `The file is of version ${version}; this Symplex reads up to ${FORMAT_VERSION}. Use a newer Symplex.`,
+    });
+  }
+  if (!validate(data)) return fail(firstFault(validate.errors?.[0]));
+  return ok(data as Document);
+}
+
+function firstFault(error: ErrorObject | undefined): DocumentProblem {
+  if (!error) return { pointer: '', message: 'The file does not have the shape of its format.' };
+  const { instancePath, keyword, params, message } = error;
+  const detail: Record<string, string> = {
+    additionalProperties: `"${clip(String(params.additionalProperty))}" does not belong here`,
+    required: `"${params.missingProperty}" is missing`,
+    const: `must be ${JSON.stringify(params.allowedValue)}`,
+    enum: `must be one of ${Array.isArray(params.allowedValues) ? params.allowedValues.join(', ') : ''}`,
+    pattern: 'may hold letters, digits, - and _ only, 64 at most, and starts with a letter or digit',
+    propertyNames: `"${clip(String(params.propertyName))}" is not a name that can be used here`,
+  };
+  return { pointer: instancePath, message: `${detail[keyword] ?? message ?? keyword}.` };
+}
+
+const clip = (text: string) => (text.length > 80 ? `${text.slice(0, 77)}...` : text);
