@@ -8,7 +8,13 @@ import { build } from 'esbuild';
 const folder = new URL('../public/schemas/', import.meta.url);
 const out = new URL('../core/model/generated/', import.meta.url);
 
-const ajv = new Ajv({ code: { source: true, esm: true }, strict: true, allowUnionTypes: true, discriminator: true, verbose: false });
+const ajv = new Ajv({
+  code: { source: true, esm: true },
+  strict: true,
+  allowUnionTypes: true,
+  discriminator: true,
+  verbose: false,
+});
 const names = [];
 for (const file of readdirSync(folder).sort()) {
   const schema = JSON.parse(readFileSync(new URL(file, folder), 'utf8'));

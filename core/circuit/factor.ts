@@ -21,7 +21,7 @@ export interface Vector {
 export const vector = (size: number): Vector => ({ re: new Float64Array(size), im: new Float64Array(size) });
 
 /** Below this share of the largest entry of its row, a reused pivot is not to be trusted. */
-const WEAK_PIVOT = 1e-10;
+const WEAK_PIVOT = 1e-14;
 
 /**
  * Numeric LU along a known pivot order.

@@ -37,7 +37,7 @@ export interface Solution {
 export interface Transfer {
   /** Volts at the output for one ampere driven into `to` and drawn from `from`; ohms. */
   fromCurrent(from: string, to: string): Complex;
-  /** Volts at the output for one volt (or ampere) of the named independent source. */
+  /** Volts at the output for one volt (or ampere) of the named source; a controlled voltage source takes it in series. */
   fromSource(name: string): Complex;
 }
 
@@ -160,7 +160,7 @@ function solvable(
         fromCurrent,
         fromSource(name) {
           const e = elements.get(name);
-          if (e?.kind === 'voltage') return at(stamped.branchIndex.get(name)!);
+          if (e?.kind === 'voltage' || e?.kind === 'vcvs') return at(stamped.branchIndex.get(name)!);
           if (e?.kind === 'current') return fromCurrent(e.p, e.n);
           throw new Error(`no source ${name} in the netlist`);
         },

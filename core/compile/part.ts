@@ -1,6 +1,15 @@
 import type { Element } from '../circuit';
 import { type ElementSpec, knobAt, quantity } from '../model';
-import { type Capsule, type Driver, type Fitted, type InputChannel, type Limit, nodeOf, type Playback, type Stage } from './compiled';
+import {
+  type Capsule,
+  type Driver,
+  type Fitted,
+  type InputChannel,
+  type Limit,
+  nodeOf,
+  type Playback,
+  type Stage,
+} from './compiled';
 
 /** What one part adds to the netlist. */
 export interface PartCircuit {

@@ -33,7 +33,13 @@ describe('plugs that are out', () => {
   });
   test('a spring on an insulating ring bridges its neighbours', () => {
     const m = mate(named('plug-3.5-4'), named('socket-3.5-4'), 1.45);
-    expect(m).toMatchObject({ fits: true, bridges: [{ socket: 'ring1', plug: ['tip', 'ring1'] }, { socket: 'ring2', plug: ['ring1', 'ring2'] }] });
+    expect(m).toMatchObject({
+      fits: true,
+      bridges: [
+        { socket: 'ring1', plug: ['tip', 'ring1'] },
+        { socket: 'ring2', plug: ['ring1', 'ring2'] },
+      ],
+    });
   });
   test('a case of 2 mm moves the microphone contact of a four-pole plug off its ring', () => {
     expect(touches('plug-3.5-4', 'socket-3.5-4', 2)).toContain('sleeve:ring2');

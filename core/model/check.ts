@@ -60,7 +60,8 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
       if (!spec) return { pointer: `${pointer}/port`, message: `${part.class} has no port "${ref.port}".` };
       if (!connectorNamed(spec.connector)) throw new Error(`class ${part.class} names no connector: ${spec.connector}`);
       const key = `${ref.part}.${ref.port}`;
-      if (taken.has(key)) return { pointer, message: `The port ${ref.port} of ${ref.part} already holds another joint.` };
+      if (taken.has(key))
+        return { pointer, message: `The port ${ref.port} of ${ref.part} already holds another joint.` };
       taken.add(key);
     }
   }

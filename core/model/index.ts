@@ -36,6 +36,6 @@ export type {
   Value,
 } from './part-class';
 export type { DocumentProblem } from './problem';
-export { knobAt, quantity, valueOf } from './quantity';
+export { knobAt, quantity, valueWithBasis } from './quantity';
 export { readDocument } from './read';
 export { writeDocument } from './write';

@@ -161,6 +161,8 @@ export interface UsbSpec {
   readonly drawMa: Quantity;
   /** What each downstream port can give; none: it passes on what comes from above. */
   readonly supplyMa?: Quantity;
+  /** True when that comes from its own supply, so that nothing below it loads what is above. */
+  readonly ownPower?: boolean;
   /** Port of a power supply, and what each downstream port can give while it is fed there. */
   readonly fed?: { readonly port: string; readonly supplyMa: Quantity };
   /** For 8-contact pieces: does the identity chip carry a licence? */

@@ -18,7 +18,7 @@ export function quantity(part: Part, partClass: PartClass, q: Quantity): number 
 }
 
 /** Class value with its provenance, the owner's figure in its place where there is one. */
-export function valueOf(part: Part, partClass: PartClass, name: string) {
+export function valueWithBasis(part: Part, partClass: PartClass, name: string) {
   const value = partClass.values[name];
   const own = part.values && Object.hasOwn(part.values, name) ? part.values[name] : null;
   return own === null ? value : { ...value, value: own, basis: 'own' as const };

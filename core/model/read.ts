@@ -57,7 +57,7 @@ function firstFault(error: ErrorObject | undefined): DocumentProblem {
     required: `"${params.missingProperty}" is missing`,
     const: `must be ${JSON.stringify(params.allowedValue)}`,
     enum: `must be one of ${Array.isArray(params.allowedValues) ? params.allowedValues.join(', ') : ''}`,
-    pattern: 'may hold letters, digits, - and _ only, 64 at most, and starts with a letter or digit',
+    pattern: 'may hold letters, digits, . - and _ only, 64 at most, and starts with a letter or digit',
     propertyNames: `"${clip(String(params.propertyName))}" is not a name that can be used here`,
   };
   return { pointer: instancePath, message: `${detail[keyword] ?? message ?? keyword}.` };

@@ -1,0 +1,28 @@
+import type { AppClass, Catalogue, PartClass } from '@/core/model';
+import adapters from './adapters.json';
+import apps from './apps.json';
+import devices from './devices.json';
+import interfaces from './interfaces.json';
+import leads from './leads.json';
+import listening from './listening.json';
+import microphones from './microphones.json';
+import power from './power.json';
+import wireless from './wireless.json';
+
+// JSON widens literal types; catalogue.test.ts checks each class against what the types promise.
+const parts = [
+  microphones,
+  wireless,
+  leads,
+  adapters,
+  interfaces,
+  listening,
+  power,
+  devices,
+].flat() as unknown as readonly PartClass[];
+
+/** All classes the product ships. */
+export const catalogue: Catalogue = {
+  parts: new Map(parts.map((p) => [p.id, p])),
+  apps: new Map((apps as readonly AppClass[]).map((a) => [a.id, a])),
+};

@@ -1,0 +1,33 @@
+import { catalogue } from '@/catalogue';
+import { assess } from '@/core/assess';
+import { nameOf } from '@/core/gates';
+import type { Setup } from '@/core/model';
+import { FAILED, PASSED, printable } from './main';
+import { report } from './report';
+
+const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
+
+/** `symplex check`: eight lines, worst findings first in each; or everything as JSON. */
+export function checkCommand(setup: Setup, json: boolean): number {
+  const assessed = assess(setup, catalogue);
+  if (!assessed.ok) throw new Error(assessed.problem.message);
+  const { verdicts, readings } = assessed.value;
+  const failed = verdicts.some((v) => v.status === 'fail');
+  if (json) {
+    process.stdout.write(`${JSON.stringify(report(assessed.value), null, 2)}\n`);
+    return failed ? FAILED : PASSED;
+  }
+  const lines = [printable(setup.name), ''];
+  for (const v of verdicts) {
+    const room = v.room === null ? '     ' : v.room.toFixed(2).padStart(5);
+    lines.push(`${v.gate.padEnd(8)} ${MARKS[v.status]} room ${room}  ${v.brief}`);
+    for (const f of v.findings) {
+      if (f.status !== 'pass') lines.push(`         ${f.sentence}`);
+    }
+  }
+  const recorded = readings.choice.entry;
+  const from = recorded ? `${recorded.spec.label} (${nameOf(readings.compiled, recorded.part)})` : 'nothing';
+  lines.push('', `The app records from: ${from}.`, '');
+  process.stdout.write(lines.map(printable).join('\n').replaceAll('\uFFFD', ' '));
+  return failed ? FAILED : PASSED;
+}

@@ -1,0 +1,32 @@
+import type { CircuitProblem, Result } from '../circuit';
+import { ok } from '../circuit';
+import { compile } from '../compile';
+import { judge, type Verdict } from '../gates';
+import type { Catalogue, Setup } from '../model';
+import { type Readings, read } from '../readings';
+
+export interface Assessment {
+  readonly readings: Readings;
+  readonly verdicts: readonly Verdict[];
+  /** The gate with the least room among those that fail, else among all that are known. */
+  readonly weakest: Verdict;
+}
+
+/**
+ * The one function that all else calls: what a setup will do, as numbers and eight verdicts. Pure.
+ * The setup must have passed `checkDocument` against the same catalogue.
+ * @returns a circuit problem only when a class of the catalogue is wrong in itself.
+ */
+export function assess(setup: Setup, catalogue: Catalogue): Result<Assessment, CircuitProblem> {
+  const readings = read(compile(setup, catalogue));
+  if (!readings.ok) return readings;
+  const verdicts = judge(readings.value);
+  return ok({ readings: readings.value, verdicts, weakest: weakestOf(verdicts) });
+}
+
+/** Which gate a person should look at first: a cause before its consequences, then the least room. */
+export function weakestOf(verdicts: readonly Verdict[]): Verdict {
+  const failing = verdicts.filter((v) => v.status === 'fail');
+  const known = failing.length > 0 ? failing : verdicts.filter((v) => v.room !== null);
+  return known.reduce((w, v) => ((v.room ?? 0) < (w.room ?? 0) ? v : w), known[0] ?? verdicts[0]);
+}

@@ -1,0 +1,1 @@
+export { type Assessment, assess, weakestOf } from './assess';

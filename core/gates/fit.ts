@@ -1,0 +1,80 @@
+import type { FittedJoint } from '../compile';
+import { connectorNamed, mate } from '../connectors';
+import type { Readings } from '../readings';
+import { connectorText, jointLabel, jointSentence, nameOf } from './say';
+import { type Finding, finding, type Verdict, verdict } from './verdict';
+
+/** Half a millimetre more than needed is comfortable: a plug is pulled about while it works. */
+const COMFORT_MM = 0.5;
+const STEP_MM = 0.05;
+const FURTHEST_MM = 5;
+
+/** Does everything plug in, all the way? */
+export function fitGate(readings: Readings): Verdict {
+  const { compiled } = readings;
+  const findings: Finding[] = compiled.joints.map((joint) => judge(readings, joint));
+  if (findings.length === 0) {
+    const device = nameOf(compiled, compiled.device.part.id);
+    findings.push({
+      status: 'fail',
+      value: 0,
+      limit: 1,
+      unit: 'joints',
+      room: -1,
+      brief: 'nothing plugged in',
+      sentence: `Nothing is plugged into the ${device} yet.`,
+      part: compiled.device.part.id,
+      lane: 'signal',
+    });
+  }
+  return verdict('fit', findings);
+}
+
+function judge({ compiled }: Readings, joint: FittedJoint): Finding {
+  const { id } = joint.joint;
+  const at = { joint: id, part: joint.a.part.id, lane: 'signal' as const };
+  if (!joint.mating.fits) {
+    return {
+      ...at,
+      status: 'fail',
+      value: null,
+      limit: null,
+      unit: '',
+      room: -1,
+      brief: 'does not fit',
+      sentence: `At ${jointSentence(compiled, id)}: ${joint.mating.reason}`,
+    };
+  }
+  const outMm = joint.joint.outMm ?? 0;
+  const slackMm = slack(joint);
+  const plug = joint.mating.plugIs === 'a' ? joint.a : joint.b;
+  return finding(
+    {
+      ...at,
+      part: plug.part.id,
+      value: outMm,
+      limit: slackMm,
+      unit: 'mm',
+      room: (slackMm - outMm) / COMFORT_MM,
+      brief: outMm > 0 ? `${outMm.toFixed(1)} mm out` : `seated, ${compiled.joints.length} joints`,
+    },
+    {
+      good: `All ${compiled.joints.length} joints are seated.`,
+      bad: `The ${connectorText(plug.port.connector)} at ${jointSentence(compiled, id)} stands ${outMm.toFixed(1)} mm out; past ${slackMm.toFixed(1)} mm its contacts meet the wrong ring. Push it home, or take the case off ${jointLabel(compiled, id)}.`,
+    },
+  );
+}
+
+/** How far the plug can come out before other contacts touch. */
+function slack(joint: FittedJoint): number {
+  const a = connectorNamed(joint.a.port.connector)!;
+  const b = connectorNamed(joint.b.port.connector)!;
+  const touching = (outMm: number) => {
+    const m = mate(a, b, outMm);
+    return m.fits ? m.touches.map((t) => `${t.plug}-${t.socket}`).join() : '';
+  };
+  const seated = touching(0);
+  let outMm = 0;
+  while (outMm < FURTHEST_MM && touching(outMm + STEP_MM) === seated) outMm += STEP_MM;
+  return outMm;
+}

@@ -1,0 +1,103 @@
+import type { Readings } from '../readings';
+import { dbText, jointSentence, nameOf } from './say';
+import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
+
+/** Spare above the peaks that is comfortable; the trade's "room to spare". */
+const COMFORT_HEADROOM_DB = 8;
+/** Peaks lower than this cannot be raised without hearing the floor; the trade puts them at three quarters of a meter. */
+const QUIET_PEAK_DBFS = -50;
+const COMFORT_QUIET_DB = 20;
+/** An input this far over is being given the wrong kind of signal, not a loud voice. */
+const WRONG_KIND_DB = 20;
+
+/** Do the peaks stay below every ceiling, and well above the bottom? */
+export function levelGate(readings: Readings): Verdict {
+  const { compiled, channels, lines, intended } = readings;
+  const arrivals = channels.flatMap((c) => c.arrivals.map((a) => ({ ...a, channel: c })));
+  const peaks = arrivals.map((a) => a.peakDbfs);
+  if (!intended || peaks.length === 0 || !lines.some((l) => l.arrives)) {
+    return verdict('level', [
+      unknown('after Wired', 'The level is known once the signal reaches an input: mend Wired first.', 'signal'),
+    ]);
+  }
+  const findings: Finding[] = [];
+  for (const { stage, averageDbu, headroomDb } of readings.stages) {
+    if (averageDbu <= -150 || !lines.some((l) => l.path?.parts.includes(stage.part))) continue;
+    findings.push(
+      finding(
+        {
+          value: headroomDb,
+          limit: 0,
+          unit: 'dB',
+          room: headroomDb / COMFORT_HEADROOM_DB,
+          brief: `${dbText(headroomDb)} spare`,
+          part: stage.part,
+          lane: 'signal',
+        },
+        {
+          good: `${nameOf(compiled, stage.part)} has ${dbText(headroomDb)} to spare.`,
+          bad:
+            headroomDb < 0
+              ? `${nameOf(compiled, stage.part)} clips: the peaks are ${dbText(-headroomDb)} over what its output can do. No later knob mends that; turn down here or before it.`
+              : `${nameOf(compiled, stage.part)} is near its ceiling: ${dbText(headroomDb)} above the peaks. Turn it down a little.`,
+        },
+      ),
+    );
+  }
+  const loudest = Math.max(...peaks);
+  const spare = -loudest;
+  const joint = lines[0]?.path?.joints.at(-1)?.joint.id;
+  const at = joint ? ` at ${jointSentence(compiled, joint)}` : '';
+  const self = nameOf(compiled, intended.part);
+  findings.push(
+    finding(
+      {
+        value: spare,
+        limit: 0,
+        unit: 'dB',
+        room: spare / COMFORT_HEADROOM_DB,
+        brief: `peaks ${loudest.toFixed(0)} dBFS`.replace('-', '−'),
+        part: intended.part,
+        joint,
+        lane: 'signal',
+      },
+      {
+        good: `Peaks at the ${self} reach ${loudest.toFixed(0)} dBFS.`.replace('-', '−'),
+        bad:
+          spare < -WRONG_KIND_DB
+            ? `Line level meets a microphone input${at}: the peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}. Put a pad or a line-to-headset lead in between; no knob after it helps.`
+            : spare < 0
+              ? `The peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}${at}. Turn down what feeds it.`
+              : `Only ${spare.toFixed(0)} dB are left above the peaks at the ${self}. Turn down what feeds it a little.`,
+      },
+    ),
+  );
+  // Each source is judged where it is loudest: on a channel of its own or on the common one.
+  const quietest = Math.min(
+    ...compiled.setup.job.sources.map((s) =>
+      Math.max(...arrivals.filter((a) => a.source === s.id).map((a) => a.peakDbfs)),
+    ),
+  );
+  findings.push(
+    finding(
+      {
+        value: quietest,
+        limit: QUIET_PEAK_DBFS,
+        unit: 'dBFS',
+        room: (quietest - QUIET_PEAK_DBFS) / COMFORT_QUIET_DB,
+        brief: `peaks ${quietest.toFixed(0)} dBFS`.replace('-', '−'),
+        part: intended.part,
+        joint,
+        lane: 'signal',
+      },
+      {
+        good: `The quietest voice peaks at ${quietest.toFixed(0)} dBFS.`.replace('-', '−'),
+        bad: `The quietest voice peaks at only ${quietest.toFixed(0)} dBFS at the ${self}. Bring the microphone closer or turn up what comes before it.`.replace(
+          '-',
+          '−',
+        ),
+      },
+    ),
+  );
+  return verdict('level', findings);
+}

@@ -1,0 +1,79 @@
+import type { Readings } from '../readings';
+import { jointSentence, minutesText, nameOf } from './say';
+import { type Finding, finding, type Verdict, verdict } from './verdict';
+
+/** A quarter in hand is comfortable, of current and of time. */
+const COMFORT_SHARE = 0.25;
+
+/** Does everything get what it needs, for as long as the job lasts? */
+export function poweredGate(readings: Readings): Verdict {
+  const { compiled, usb, op } = readings;
+  const { minutes } = compiled.setup.job;
+  const findings: Finding[] = usb.supplies.map((s) => {
+    const spare = s.supplyMa - s.loadMa;
+    const joint = compiled.joints.find(({ joint: j }) => [j.a, j.b].some((r) => r.part === s.part && r.port === s.port))
+      ?.joint.id;
+    const hungriest = s.pieces[0]?.part ?? s.part;
+    const giver = nameOf(compiled, s.part);
+    return finding(
+      {
+        value: s.loadMa,
+        limit: s.supplyMa,
+        unit: 'mA',
+        room: spare / (COMFORT_SHARE * s.supplyMa),
+        brief: `${s.loadMa.toFixed(0)} of ${s.supplyMa.toFixed(0)} mA`,
+        part: spare < 0 ? hungriest : s.part,
+        joint,
+        lane: 'power',
+      },
+      {
+        good: `${giver} gives ${s.loadMa.toFixed(0)} mA of the ${s.supplyMa.toFixed(0)} mA it can.`,
+        bad: `${nameOf(compiled, hungriest)} and what shares its port ask ${s.loadMa.toFixed(0)} mA; ${giver} gives ${s.supplyMa.toFixed(0)} mA${joint ? ` at ${jointSentence(compiled, joint)}` : ''}. Use an adapter that charges, or a mains-powered hub.`,
+      },
+    );
+  });
+  for (const r of readings.runtimes) {
+    const spare = Math.min(r.minutes, 1e6) - minutes;
+    findings.push(
+      finding(
+        {
+          value: Math.min(r.minutes, 1e6),
+          limit: minutes,
+          unit: 'min',
+          room: spare / (COMFORT_SHARE * minutes),
+          brief: spare >= 0 ? `lasts ${minutesText(r.minutes)}` : `${minutesText(-spare)} short`,
+          part: r.part,
+          lane: 'power',
+        },
+        {
+          good: `${nameOf(compiled, r.part)} lasts ${minutesText(r.minutes)}.`,
+          bad:
+            spare < 0
+              ? `${nameOf(compiled, r.part)} is flat after ${minutesText(r.minutes)}, ${minutesText(-spare)} before the end. Charge it meanwhile, or plan a swap.`
+              : `${nameOf(compiled, r.part)} has only ${minutesText(spare)} to spare. Start fully charged.`,
+        },
+      ),
+    );
+  }
+  for (const [capsule, volt] of op.biasVolt) {
+    const needs = capsule.needs!;
+    findings.push(
+      finding(
+        {
+          value: volt,
+          limit: needs.minVolt,
+          unit: 'V',
+          room: volt / needs.minVolt - 1,
+          brief: `${volt.toFixed(1)} V for the microphone`,
+          part: capsule.part,
+          lane: 'power',
+        },
+        {
+          good: `${nameOf(compiled, capsule.part)} has ${volt.toFixed(1)} V.`,
+          bad: `${nameOf(compiled, capsule.part)} has ${volt.toFixed(2)} V of the ${needs.minVolt} V of ${needs.from} that it needs.`,
+        },
+      ),
+    );
+  }
+  return verdict('powered', findings);
+}

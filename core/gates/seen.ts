@@ -1,0 +1,158 @@
+import type { InputEntry } from '../host';
+import type { Readings } from '../readings';
+import { blameShort } from './blame';
+import { contactText, jointLabel, jointSentence, nameOf, ohmText } from './say';
+import { type Finding, type Verdict, verdict } from './verdict';
+
+/** Decades of resistance that make a sensed microphone comfortable. */
+const COMFORT_DECADES = 0.5;
+
+/** Does the device notice what is plugged in, and does the app record from it? */
+export function seenGate(readings: Readings): Verdict {
+  return verdict('seen', [judge(readings)]);
+}
+
+function judge(readings: Readings): Finding {
+  const { compiled, intended, choice, app } = readings;
+  const device = nameOf(compiled, compiled.device.part.id);
+  const instead = choice.entry?.spec.identity === 'built-in' || !choice.entry ? builtIn(readings) : '';
+  const fail = (brief: string, sentence: string, more: Partial<Finding> = {}): Finding => ({
+    status: 'fail',
+    value: null,
+    limit: null,
+    unit: '',
+    room: -1,
+    brief,
+    sentence,
+    part: intended?.part ?? compiled.device.part.id,
+    joint: intended?.joint ?? undefined,
+    lane: 'signal',
+    ...more,
+  });
+  if (!intended) {
+    const last = compiled.joints.find((j) => [j.a, j.b].some((s) => s.part.id === compiled.device.part.id));
+    return fail(
+      'no input',
+      `The ${device} finds no microphone input${last ? ` at ${jointSentence(compiled, last.joint.id)}` : ''}: that socket has none. ${instead}`,
+      { part: compiled.device.part.id, joint: last?.joint.id },
+    );
+  }
+  if (!intended.listed) return absent(readings, intended, instead, fail);
+  const why = choice.passedOver.get(intended);
+  const label = intended.spec.label;
+  if (why === 'app-refuses') {
+    return fail(
+      'app refuses it',
+      `The ${app.name} takes a hands-free headset only, and ${label} calls itself a plain audio input. ${instead}`,
+    );
+  }
+  if (why === 'not-chosen') {
+    return fail('not chosen', `${label} is on the list, but the ${app.name} is set to another input. ${instead}`);
+  }
+  return seen(intended, device, app.name);
+}
+
+function seen(entry: InputEntry, device: string, app: string): Finding {
+  const base = { part: entry.part, joint: entry.joint ?? undefined, lane: 'signal' as const };
+  const sentence = `The ${device} lists ${entry.spec.label}, and the ${app} records from it.`;
+  if (!entry.sense) {
+    return { ...base, status: 'pass', value: 1, limit: 1, unit: 'inputs', room: 1, brief: 'listed, chosen', sentence };
+  }
+  const { ohm, minOhm, maxOhm } = entry.sense;
+  const room = Math.min(Math.log10(ohm / minOhm), Math.log10(maxOhm / ohm)) / COMFORT_DECADES;
+  const low = ohm / minOhm < maxOhm / ohm;
+  const close = `${sentence} It is close: the sense line reads ${ohmText(ohm)} and a microphone is ${ohmText(minOhm)} to ${ohmText(maxOhm)}.`;
+  return {
+    ...base,
+    status: room < 0.3 ? 'caution' : 'pass',
+    value: ohm,
+    limit: low ? minOhm : maxOhm,
+    unit: 'ohm',
+    room: Math.min(2, room),
+    brief: `${ohmText(ohm)} / ${ohmText(low ? minOhm : maxOhm)}`,
+    sentence: room < 0.3 ? close : sentence,
+  };
+}
+
+function absent(
+  readings: Readings,
+  entry: InputEntry,
+  instead: string,
+  fail: (brief: string, sentence: string, more?: Partial<Finding>) => Finding,
+): Finding {
+  const { compiled, usb } = readings;
+  const self = nameOf(compiled, entry.part);
+  const device = nameOf(compiled, compiled.device.part.id);
+  const { sense, headphones } = entry;
+  const ohms = sense && {
+    value: Number.isFinite(sense.ohm) ? sense.ohm : null,
+    limit: entry.why === 'open' ? sense.maxOhm : sense.minOhm,
+    unit: 'ohm',
+    room: Math.max(-3, entry.why === 'open' ? -1 : Math.log10(Math.max(sense.ohm, 1e-3) / sense.minOhm)),
+    brief: `${ohmText(sense.ohm)} / ${ohmText(entry.why === 'open' ? sense.maxOhm : sense.minOhm)}`,
+  };
+  const reading = sense
+    ? `the sense line reads ${ohmText(sense.ohm)}; a microphone is ${ohmText(sense.minOhm)} to ${ohmText(sense.maxOhm)}`
+    : '';
+  const where = entry.joint ? ` at ${jointSentence(compiled, entry.joint)}` : '';
+  const lowResistance = () => {
+    const takenFor = entry.why === 'short' ? 'plain headphones' : 'a pressed headset button';
+    const what = entry.joint ? jointSentence(compiled, entry.joint) : self;
+    return fail(
+      '',
+      `Too little resistance for a microphone at ${what}, so the ${device} takes it for ${takenFor}: ${reading}. ${instead}`,
+      { ...ohms },
+    );
+  };
+  switch (entry.why) {
+    case 'short': {
+      const detect = entry.spec.detect;
+      const culprit = detect.by === 'headset' ? blameShort(compiled, entry.part, detect, sense!.ohm) : null;
+      const joint = culprit?.joint.joint.id ?? entry.joint ?? undefined;
+      const plugSide =
+        culprit &&
+        (culprit.joint.mating.fits && culprit.joint.mating.plugIs === 'b' ? culprit.joint.b : culprit.joint.a);
+      if (!culprit) return lowResistance();
+      const because = `At ${jointSentence(compiled, culprit.joint.joint.id)} the ${contactText(culprit.plug)} of the plug lies on two contacts and shorts the microphone to ground`;
+      return fail('', `${because}; ${reading}. The ${device} takes it for plain headphones. ${instead}`, {
+        ...ohms,
+        joint,
+        part: plugSide?.part.id ?? entry.part,
+      });
+    }
+    case 'button':
+      return lowResistance();
+    case 'open':
+      return fail('', `The microphone contact leads nowhere${where}: ${reading}. ${instead}`, { ...ohms });
+    case 'no-headphones':
+      return fail(
+        `${ohmText(headphones!.ohm)} on left/right`,
+        `The ${device} wants to see headphones before it calls this a headset: left and right read ${ohmText(headphones!.ohm)}, not ${ohmText(headphones!.minOhm)} to ${ohmText(headphones!.maxOhm)}${where}. Plug headphones in as well. ${instead}`,
+        { value: Number.isFinite(headphones!.ohm) ? headphones!.ohm : null, limit: headphones!.maxOhm, unit: 'ohm' },
+      );
+    case 'not-plugged':
+      return fail('nothing plugged in', `Nothing is plugged into the ${self}. ${instead}`, { part: entry.part });
+    case 'no-digital-path':
+      return fail('no digital path', `No digital connection leads from ${self} to the ${device}. ${instead}`);
+    case 'unpowered':
+      return fail('no power', `${self} gets too little power to start, so the ${device} does not list it. ${instead}`);
+    case 'unlicensed': {
+      const piece = usb.nodes.get(entry.part)!.unlicensed!;
+      return fail(
+        'no licence',
+        `The ${device} refuses ${nameOf(compiled, piece)}: its identity chip carries no licence. ${instead}`,
+        { part: piece },
+      );
+    }
+    default:
+      return fail(
+        'second interface',
+        `The ${device} runs one audio interface at a time, and another was plugged in after ${self}${entry.joint ? ` (${jointLabel(compiled, entry.joint)})` : ''}. ${instead}`,
+      );
+  }
+}
+
+function builtIn({ compiled }: Readings): string {
+  const { distanceM } = compiled.setup.job;
+  return `Its own microphone records instead, ${distanceM} m away.`;
+}

@@ -1,0 +1,148 @@
+import type { Compiled } from '../compile';
+import { type AppClass, type InputSpec, quantity } from '../model';
+import type { UsbTree } from '../power';
+import type { OperatingPoint, Responses } from '../signal';
+import { headphoneOhm, senseOhm } from './sense';
+
+/** Why an input is not on the list, or is there but not taken. */
+export type Absence =
+  | 'not-plugged'
+  | 'short'
+  | 'button'
+  | 'open'
+  | 'no-headphones'
+  | 'no-digital-path'
+  | 'unpowered'
+  | 'unlicensed'
+  | 'one-interface-only'
+  | 'app-refuses'
+  | 'not-chosen';
+
+/** One entry that could stand in the device's list of inputs. */
+export interface InputEntry {
+  readonly part: string;
+  readonly spec: InputSpec;
+  readonly listed: boolean;
+  readonly why: Absence | null;
+  /** What the sense line found, and the least it takes for a microphone; null where nothing is sensed. */
+  readonly sense: { readonly ohm: number; readonly minOhm: number; readonly maxOhm: number } | null;
+  readonly headphones: { readonly ohm: number; readonly minOhm: number; readonly maxOhm: number } | null;
+  /** Joint by which it was plugged in; later ones are newer; -1 for what is built in. */
+  readonly plugged: number;
+  readonly joint: string | null;
+}
+
+/** Below this the sense line finds a short or the main button: from memory of the wired-headset specification. */
+const SHORT_OHM = 70;
+
+/** Everything that could be on the device's input list, and whether it is. */
+export function inputList(
+  compiled: Compiled,
+  op: OperatingPoint,
+  responses: Responses,
+  usb: UsbTree,
+): readonly InputEntry[] {
+  const entries: InputEntry[] = [];
+  for (const fitted of compiled.fitted.values()) {
+    for (const spec of fitted.partClass.inputs ?? []) {
+      entries.push(entryOf(compiled, op, responses, usb, fitted.part.id, spec));
+    }
+  }
+  return oneInterfaceAtATime(compiled, entries);
+}
+
+function entryOf(
+  compiled: Compiled,
+  op: OperatingPoint,
+  responses: Responses,
+  usb: UsbTree,
+  part: string,
+  spec: InputSpec,
+): InputEntry {
+  const { part: self, partClass } = compiled.fitted.get(part)!;
+  const q = (x: number | string) => quantity(self, partClass, x);
+  const { detect } = spec;
+  const port = detect.by === 'headset' || detect.by === 'plug' ? detect.port : partClass.usb?.up;
+  const plugged = compiled.joints.findIndex(
+    ({ joint, mating }) =>
+      mating.fits &&
+      [joint.a, joint.b].some((r) => r.part === part && r.port === port) &&
+      (detect.by !== 'plug' || mating.touches.length > 0),
+  );
+  const joint = plugged < 0 ? null : compiled.joints[plugged].joint.id;
+  const base = { part, spec, sense: null, headphones: null, plugged, joint };
+  const absent = (why: Absence, more: Partial<InputEntry> = {}): InputEntry => ({
+    ...base,
+    listed: false,
+    why,
+    ...more,
+  });
+
+  const onDevice = part === compiled.device.part.id;
+  if (!onDevice) {
+    const node = usb.nodes.get(part);
+    if (!node) return absent('no-digital-path');
+    if (!node.powered) return absent('unpowered');
+    if (node.unlicensed && compiled.device.partClass.host!.unlicensed === 'refused') return absent('unlicensed');
+  }
+  switch (detect.by) {
+    case 'always':
+    case 'usb':
+      return { ...base, listed: true, why: null };
+    case 'plug':
+      return plugged < 0 ? absent('not-plugged') : { ...base, listed: true, why: null };
+    case 'headset': {
+      const sense = {
+        ohm: senseOhm(compiled, op, part, detect),
+        minOhm: q(detect.micMinOhm),
+        maxOhm: q(detect.micMaxOhm),
+      };
+      const headphones = detect.headphones
+        ? {
+            ohm: headphoneOhm(compiled, responses, part, detect.headphones),
+            minOhm: q(detect.headphones.minOhm),
+            maxOhm: q(detect.headphones.maxOhm),
+          }
+        : null;
+      const found = { sense, headphones };
+      if (plugged < 0) return absent('not-plugged', found);
+      if (sense.ohm < SHORT_OHM) return absent('short', found);
+      if (sense.ohm < sense.minOhm) return absent('button', found);
+      if (sense.ohm > sense.maxOhm) return absent('open', found);
+      if (headphones && (headphones.ohm < headphones.minOhm || headphones.ohm > headphones.maxOhm)) {
+        return absent('no-headphones', found);
+      }
+      return { ...base, ...found, listed: true, why: null };
+    }
+  }
+}
+
+/** Phones and tablets run one USB audio interface: the newest stays on the list. */
+function oneInterfaceAtATime(compiled: Compiled, entries: readonly InputEntry[]): readonly InputEntry[] {
+  const atOnce = compiled.device.partClass.host!.audioInterfacesAtOnce;
+  const digital = entries.filter((e) => e.listed && e.part !== compiled.device.part.id);
+  const dropped = new Set([...digital].sort((a, b) => b.plugged - a.plugged).slice(atOnce));
+  return entries.map((e) => (dropped.has(e) ? { ...e, listed: false, why: 'one-interface-only' } : e));
+}
+
+export interface Choice {
+  readonly entry: InputEntry | null;
+  /** For entries that are listed but not recorded: why not. */
+  readonly passedOver: ReadonlyMap<InputEntry, Absence>;
+}
+
+/** Which listed input the app records from. */
+export function chooseInput(entries: readonly InputEntry[], app: AppClass, chosenInput: 'newest' | 'built-in'): Choice {
+  const passedOver = new Map<InputEntry, Absence>();
+  const listed = entries.filter((e) => e.listed);
+  const accepted = listed.filter((e) => {
+    const taken = app.accepts === 'any' || e.spec.identity === 'headset' || e.spec.identity === 'built-in';
+    if (!taken) passedOver.set(e, 'app-refuses');
+    return taken;
+  });
+  const builtIn = accepted.find((e) => e.spec.identity === 'built-in') ?? null;
+  const newest = accepted.reduce<InputEntry | null>((best, e) => (best && best.plugged >= e.plugged ? best : e), null);
+  const entry = app.chooses === 'picker' && chosenInput === 'built-in' ? builtIn : newest;
+  for (const e of accepted) if (e !== entry) passedOver.set(e, 'not-chosen');
+  return { entry, passedOver };
+}

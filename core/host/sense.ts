@@ -1,0 +1,38 @@
+import { magnitude } from '../circuit';
+import type { Compiled } from '../compile';
+import { nodeOf } from '../compile';
+import type { Detection } from '../model';
+import { type OperatingPoint, playbackKey, type Responses } from '../signal';
+
+type HeadsetDetection = Extract<Detection, { by: 'headset' }>;
+
+/**
+ * The resistance the device's sense line finds from its microphone contact to ground: the volts there over the current
+ * that the bias resistor lets in. Infinity when no current flows.
+ */
+export function senseOhm(compiled: Compiled, op: OperatingPoint, part: string, detect: HeadsetDetection): number {
+  const mic = nodeOf(part, detect.mic);
+  const resistor = compiled.netlist.elements.find((e) => e.name === `${part}/${detect.biasResistor}`);
+  if (resistor?.kind !== 'resistor') throw new Error(`${part} has no bias resistor ${detect.biasResistor}`);
+  const supplySide = resistor.a === mic ? resistor.b : resistor.a;
+  const current = op.solution.between(supplySide, mic).re / resistor.ohm;
+  const volt = op.solution.between(mic, nodeOf(part, detect.ground)).re;
+  return current > 1e-12 ? Math.max(0, volt) / current : Number.POSITIVE_INFINITY;
+}
+
+/** The load that a headphone output finds at 1 kHz: the larger of the sides, since both must be there. */
+export function headphoneOhm(
+  compiled: Compiled,
+  responses: Responses,
+  part: string,
+  headphones: NonNullable<HeadsetDetection['headphones']>,
+): number {
+  const sides = compiled.playbacks.filter((p) => p.part === part && headphones.playback.includes(p.id));
+  return Math.max(
+    ...sides.map((p) => {
+      const volt = magnitude(responses.playback.get(playbackKey(part, p.side))!.between(p.p, p.n));
+      const current = (p.fullScaleVolt - volt) / p.outputOhm;
+      return current > 1e-12 ? volt / current : Number.POSITIVE_INFINITY;
+    }),
+  );
+}

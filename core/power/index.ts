@@ -1,0 +1,2 @@
+export { type Runtime, runtimes } from './battery';
+export { type UsbNode, type UsbSupply, type UsbTree, usbTree } from './usb';

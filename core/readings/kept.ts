@@ -1,0 +1,28 @@
+import { dbu, type Feed, pascal, SILENCE_DBU } from '../signal';
+import type { ChannelReading } from './channels';
+import type { Path } from './line';
+import type { StageReading } from './stages';
+
+/** A source that loses more than this after the last active piece is not connected: no pad takes so much. */
+export const LOST_DB = -70;
+
+/**
+ * What is left of a source at the best channel, against what the last active piece before the input puts out unloaded:
+ * a microphone's own voltage or an amplifier's. Loading, pads, wrong contacts and shorts all show here; gain before does not.
+ */
+export function keptDb(
+  feed: Feed,
+  path: Path,
+  stages: readonly StageReading[],
+  channels: readonly ChannelReading[],
+): number {
+  const upstream = path.parts.slice(0, -1);
+  const last = upstream.findLast((part) => stages.some((s) => s.stage.part === part));
+  const own = dbu(pascal(feed.spl) * feed.capsule.voltPerPascal);
+  const before = last ? Math.max(...stages.filter((s) => s.stage.part === last).map((s) => s.averageDbu)) : own;
+  const arrived = Math.max(
+    SILENCE_DBU,
+    ...channels.map((c) => c.arrivals.find((a) => a.source === feed.source)?.averageDbu ?? SILENCE_DBU),
+  );
+  return arrived - before;
+}

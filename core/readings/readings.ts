@@ -1,0 +1,132 @@
+import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
+import type { Compiled } from '../compile';
+import { type Choice, chooseInput, type InputEntry, inputList } from '../host';
+import type { AppClass } from '../model';
+import { type Runtime, runtimes, type UsbTree, usbTree } from '../power';
+import { type OperatingPoint, operatingPoint, type Responses, solveResponses } from '../signal';
+import { type ChannelReading, readChannels } from './channels';
+import { type EarReading, readEars } from './ears';
+import { type JointReading, readJoint } from './joint-level';
+import { keptDb, LOST_DB } from './kept';
+import { type Path, pathBetween } from './line';
+import { readStages, type StageReading } from './stages';
+
+/** The way of one source, through one microphone, to the input it is meant for. */
+export interface LineReading {
+  readonly source: string;
+  readonly part: string;
+  readonly distanceM: number;
+  readonly alive: boolean;
+  /** Null when no joint leads there. */
+  readonly path: Path | null;
+  /** Level at the best channel over what the last active piece before it puts out unloaded, dB; null without a path. */
+  readonly keptDb: number | null;
+  /** Whether that is enough to call it connected. */
+  readonly arrives: boolean;
+}
+
+/** Every computed number of a setup. Gates judge from this and from nothing else. */
+export interface Readings {
+  readonly compiled: Compiled;
+  readonly app: AppClass;
+  readonly circuit: Circuit;
+  readonly op: OperatingPoint;
+  readonly responses: Responses;
+  readonly usb: UsbTree;
+  readonly runtimes: readonly Runtime[];
+  readonly entries: readonly InputEntry[];
+  readonly choice: Choice;
+  /** The outside input that the line leads to, whether or not the device sees it; null when there is none. */
+  readonly intended: InputEntry | null;
+  readonly lines: readonly LineReading[];
+  readonly joints: ReadonlyMap<string, JointReading>;
+  readonly stages: readonly StageReading[];
+  /** Of the intended input. */
+  readonly channels: readonly ChannelReading[];
+  readonly ears: readonly EarReading[];
+  readonly playbackPart: string;
+}
+
+/**
+ * Solve a compiled setup and read everything from the one solution.
+ * @returns the circuit's problem, naming a node, when it has no answer: a fault of a part class.
+ */
+export function read(compiled: Compiled): Result<Readings, CircuitProblem> {
+  const prepared = prepare(compiled.netlist);
+  if (!prepared.ok) return prepared;
+  const circuit = prepared.value;
+  const op = operatingPoint(compiled, circuit);
+  if (!op.ok) return op;
+  const responses = solveResponses(compiled, circuit, op.value);
+  if (!responses.ok) return responses;
+
+  const app = compiled.catalogue.apps.get(compiled.setup.job.app)!;
+  const usb = usbTree(compiled);
+  const entries = inputList(compiled, op.value, responses.value, usb);
+  const choice = chooseInput(entries, app, compiled.setup.chosenInput);
+  const intended = intendedEntry(compiled, entries, choice);
+  const device = compiled.device.part.id;
+  const stages = readStages(compiled, responses.value);
+  const channels = intended ? readChannels(compiled, responses.value, intended) : [];
+  const lines = responses.value.feeds.map((f): LineReading => {
+    const path = pathBetween(compiled, f.capsule.part, intended?.part ?? device);
+    const kept = path && intended ? keptDb(f, path, stages, channels) : null;
+    return {
+      source: f.source,
+      part: f.capsule.part,
+      distanceM: f.distanceM,
+      alive: f.alive,
+      path,
+      keptDb: kept,
+      arrives: f.alive && kept !== null && kept >= LOST_DB,
+    };
+  });
+  const playbackPart = playsFrom(compiled, app, choice);
+  return ok({
+    compiled,
+    app,
+    circuit,
+    op: op.value,
+    responses: responses.value,
+    usb,
+    runtimes: runtimes(compiled, usb),
+    entries,
+    choice,
+    intended,
+    lines,
+    joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op.value, responses.value, j)])),
+    stages,
+    channels,
+    ears: readEars(compiled, responses.value, playbackPart),
+    playbackPart,
+  });
+}
+
+/** The outside input that is recorded, else the one that the microphones lead to by the fewest joints. */
+function intendedEntry(compiled: Compiled, entries: readonly InputEntry[], choice: Choice): InputEntry | null {
+  const outside = entries.filter((e) => e.spec.identity !== 'built-in');
+  if (choice.entry && outside.includes(choice.entry)) return choice.entry;
+  const microphones = [...new Set(compiled.setup.placements.map((p) => p.part))];
+  let best: InputEntry | null = null;
+  let fewest = Number.POSITIVE_INFINITY;
+  for (const entry of outside) {
+    const lengths = microphones.map(
+      (m) => pathBetween(compiled, m, entry.part)?.joints.length ?? Number.POSITIVE_INFINITY,
+    );
+    const longest = Math.min(...lengths);
+    // An input with something in its hole is meant before one that is empty.
+    const score = longest + (entry.plugged < 0 && entry.spec.detect.by !== 'usb' ? 100 : 0);
+    if (score < fewest) {
+      best = entry;
+      fewest = score;
+    }
+  }
+  return best;
+}
+
+/** Playback goes with the input where the app says so and that part can play; else it stays with the device. */
+function playsFrom(compiled: Compiled, app: AppClass, choice: Choice): string {
+  const candidate = choice.entry?.part;
+  const canPlay = candidate !== undefined && compiled.playbacks.some((p) => p.part === candidate);
+  return app.playbackFollowsInput && canPlay ? candidate : compiled.device.part.id;
+}

@@ -1,0 +1,94 @@
+import { type Circuit, type Complex, magnitude, ok, type Result, type Solution, type Solvable } from '../circuit';
+import type { Capsule, Compiled, InputChannel } from '../compile';
+import { pascal, splAt } from './level';
+import { isAlive, type OperatingPoint } from './operating';
+import { SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
+
+/** A source through one microphone at one distance. */
+export interface Feed {
+  readonly source: string;
+  readonly capsule: Capsule;
+  readonly distanceM: number;
+  readonly spl: number;
+  readonly alive: boolean;
+}
+
+/** The netlist solved at every third octave, for each source alone and for playback. */
+export interface Responses {
+  readonly solvables: readonly Solvable[];
+  readonly feeds: readonly Feed[];
+  /** One solution a band for each source of the job at 1 Pa average per placed microphone, scaled by its distance. */
+  readonly bySource: ReadonlyMap<string, readonly Solution[]>;
+  /** What the device plays at full scale on each side, at 1 kHz, by part and side: `part left`. */
+  readonly playback: ReadonlyMap<string, Solution>;
+}
+
+const BAND_1K_HZ = 1000;
+
+/**
+ * Solve for all sources of the job. A source that several microphones hear drives all of them at once, in phase:
+ * the worst case for one sum, and true below the frequencies where the paths differ by half a wave.
+ */
+export function solveResponses(compiled: Compiled, circuit: Circuit, op: OperatingPoint): Result<Responses> {
+  const feeds: Feed[] = compiled.setup.placements.flatMap((placement) => {
+    const source = compiled.setup.job.sources.find((s) => s.id === placement.source)!;
+    return compiled.capsules
+      .filter((c) => c.part === placement.part)
+      .map((capsule) => ({
+        source: placement.source,
+        capsule,
+        distanceM: placement.distanceM,
+        spl: splAt(source.splAt1m, placement.distanceM),
+        alive: isAlive(op, capsule),
+      }));
+  });
+  const solvables: Solvable[] = [];
+  for (const hz of THIRD_OCTAVES_HZ) {
+    const at = circuit.at(hz);
+    if (!at.ok) return at;
+    solvables.push(at.value);
+  }
+  const bySource = new Map<string, Solution[]>();
+  for (const { id } of compiled.setup.job.sources) {
+    const amplitudes = new Map<string, number>();
+    for (const f of feeds) {
+      if (f.source === id && f.alive) amplitudes.set(f.capsule.source, pascal(f.spl) * f.capsule.perPascal);
+    }
+    bySource.set(
+      id,
+      solvables.map((s) => s.solveFor(amplitudes)),
+    );
+  }
+  const playback = new Map<string, Solution>();
+  const at1k = solvables[THIRD_OCTAVES_HZ.indexOf(BAND_1K_HZ)];
+  for (const p of compiled.playbacks) {
+    playback.set(playbackKey(p.part, p.side), at1k.solveFor(new Map([[p.source, p.fullScaleVolt]])));
+  }
+  return ok({ solvables, feeds, bySource, playback });
+}
+
+export const playbackKey = (part: string, side: string): string => `${part} ${side}`;
+
+/** Average volts of a voice between two nodes: the bands' responses weighted with the speech spectrum. */
+export function voiceVolt(
+  responses: Responses,
+  source: string,
+  p: string,
+  n: string,
+  weightDb?: (hz: number) => number,
+): number {
+  const solutions = responses.bySource.get(source);
+  if (!solutions) return 0;
+  let power = 0;
+  THIRD_OCTAVES_HZ.forEach((hz, band) => {
+    const weight = weightDb ? 10 ** (weightDb(hz) / 10) : 1;
+    power += SPEECH_SHARES[band] * weight * magnitude(solutions[band].between(p, n)) ** 2;
+  });
+  return Math.sqrt(power);
+}
+
+/** Complex response of a source at an input channel and 1 kHz, for comparing polarity and sides. */
+export function responseAt1k(responses: Responses, source: string, input: InputChannel): Complex {
+  const solutions = responses.bySource.get(source);
+  return solutions ? solutions[THIRD_OCTAVES_HZ.indexOf(BAND_1K_HZ)].between(input.p, input.n) : { re: 0, im: 0 };
+}
