@@ -1,5 +1,40 @@
+import { catalogue } from '@/catalogue';
 import type { Drawer, Job } from '@/core/model';
+import { type Answer, plan } from '@/core/plan';
+import { FAILED, PASSED, printable } from './main';
+
+/** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate. */
 export function planCommand(job: Job, drawer: Drawer | null, json: boolean): number {
-  console.log(job.id, drawer?.id, json);
-  return 0;
+  let answers: readonly Answer[] = [];
+  let tried = 0;
+  for (const progress of plan(job, drawer, catalogue)) ({ answers, tried } = progress);
+  const works = answers.some((a) => a.score.failing + a.score.unknown === 0);
+  if (json) {
+    const out = answers.map(({ setup, cost, toBuy, pieces, score, weakest, lostBy, snrDb }) => ({
+      cost,
+      toBuy: toBuy.map((p) => p.class),
+      pieces,
+      ...score,
+      weakest: { gate: weakest.gate, status: weakest.status, room: weakest.room, sentence: weakest.sentence },
+      snrDb,
+      lostBy,
+      setup,
+    }));
+    process.stdout.write(`${JSON.stringify({ job: job.id, tried, answers: out }, null, 2)}\n`);
+    return works ? PASSED : FAILED;
+  }
+  const lines = [`${job.name}: ${tried} chains assessed.`, ''];
+  if (answers.length === 0)
+    lines.push('No chain of the classes known leads from a microphone to this device within the budget.', '');
+  answers.forEach((a, i) => {
+    const chain = a.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
+    lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
+    lines.push(
+      `   to buy ${a.cost.toFixed(2)}, weakest ${a.weakest.gate} ${a.weakest.status} (room ${a.weakest.room?.toFixed(2)}), ${a.pieces} pieces`,
+    );
+    if (a.lostBy) lines.push(`   ${a.lostBy}`);
+    lines.push('');
+  });
+  process.stdout.write(`${lines.map(printable).join('\n')}`);
+  return works ? PASSED : FAILED;
 }

@@ -6,6 +6,7 @@ export {
   fail,
   GROUND,
   type Netlist,
+  nodesOf,
   ok,
   type Result,
 } from './netlist';

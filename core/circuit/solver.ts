@@ -11,6 +11,9 @@ const ORDERING_HZ = 1000;
 /** A netlist made ready to be solved at any number of frequencies. */
 export interface Circuit {
   readonly netlist: Netlist;
+  /** A number that stands for a node in `Transfer.squaredOhm`: looked up once, used for every frequency. */
+  handle(node: string): number;
+  has(node: string): boolean;
   /** Factor at a frequency; 0 is DC. The ordering of the first factorisation is reused while its pivots hold. */
   at(frequencyHz: number): Result<Solvable>;
 }
@@ -35,6 +38,8 @@ export interface Solution {
 }
 
 export interface Transfer {
+  /** Squared size of `fromCurrent`, by handles: for the many resistors whose phase does not matter. */
+  squaredOhm(from: number, to: number): number;
   /** Volts at the output for one ampere driven into `to` and drawn from `from`; ohms. */
   fromCurrent(from: string, to: string): Complex;
   /** Volts at the output for one volt (or ampere) of the named source; a controlled voltage source takes it in series. */
@@ -73,6 +78,8 @@ export function prepare(netlist: Netlist): Result<Circuit> {
 
   return ok({
     netlist,
+    handle: (node) => indexIn(stamped, node),
+    has: (node) => stamped.nodeIndex.has(node),
     at(frequencyHz) {
       const factored = factor(frequencyHz);
       return factored.ok ? ok(solvable(stamped, elements, factored.value, frequencyHz)) : factored;
@@ -85,17 +92,19 @@ function singular(stamped: Stamped, unknown: number): CircuitProblem {
   return { kind: 'singular', where, message: `The circuit has no single answer at ${where}.` };
 }
 
+function indexIn(stamped: Stamped, node: string): number {
+  const i = stamped.nodeIndex.get(node);
+  if (i === undefined) throw new Error(`no node ${node} in the netlist`);
+  return i;
+}
+
 function solvable(
   stamped: Stamped,
   elements: ReadonlyMap<string, Element>,
   factors: Factors,
   frequencyHz: number,
 ): Solvable {
-  const index = (node: string): number => {
-    const i = stamped.nodeIndex.get(node);
-    if (i === undefined) throw new Error(`no node ${node} in the netlist`);
-    return i;
-  };
+  const index = (node: string) => indexIn(stamped, node);
   const drive = (rhs: Vector, e: Element, amplitude: number) => {
     if (e.kind === 'voltage') rhs.re[stamped.branchIndex.get(e.name)!] += amplitude;
     if (e.kind === 'current') {
@@ -157,6 +166,11 @@ function solvable(
         return { re: a.re - b.re, im: a.im - b.im };
       };
       return {
+        squaredOhm(from, to) {
+          const re = (to < 0 ? 0 : z.re[to]) - (from < 0 ? 0 : z.re[from]);
+          const im = (to < 0 ? 0 : z.im[to]) - (from < 0 ? 0 : z.im[from]);
+          return re * re + im * im;
+        },
         fromCurrent,
         fromSource(name) {
           const e = elements.get(name);

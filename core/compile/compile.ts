@@ -1,4 +1,4 @@
-import type { Element } from '../circuit';
+import { type Element, nodesOf } from '../circuit';
 import { connectorNamed, contactsOf, mate } from '../connectors';
 import type { Catalogue, PortRef, Setup } from '../model';
 import { type Compiled, contactNode, type Fitted, type FittedJoint } from './compiled';
@@ -6,7 +6,7 @@ import { compilePart } from './part';
 
 /** Metal on metal in a joint; common practice is 10 to 50 mohm. */
 const CONTACT_OHM = 0.03;
-/** From every contact to the reference, through plastic and air; est. Gives each floating part a definite potential. */
+/** From every contact that carries something to the reference, through plastic and air; est. Gives each floating part a definite potential. */
 const INSULATION_OHM = 1e9;
 
 /** Joints as they would be with some touches lifted: for asking which one is to blame. */
@@ -26,14 +26,12 @@ export function compile(setup: Setup, catalogue: Catalogue, { liftedTouches }: C
   const elements: Element[] = [];
   const circuits = [...fitted.values()].map(compilePart);
   for (const circuit of circuits) elements.push(...circuit.elements);
-  for (const { part, partClass } of fitted.values()) {
-    for (const port of partClass.ports) {
-      for (const contact of contactsOf(connectorNamed(port.connector)!)) {
-        const node = contactNode(part.id, port.id, contact);
-        elements.push({ kind: 'resistor', name: `${node} insulation`, a: node, b: '0', ohm: INSULATION_OHM });
-      }
-    }
-  }
+  const owners = new Map<string, string>();
+  [...fitted.keys()].forEach((part, i) => {
+    for (const e of circuits[i].elements) owners.set(e.name, part);
+  });
+  // Contacts that no circuit uses would only be floating metal: they are left out of the netlist.
+  const inUse = new Set(elements.flatMap((e) => nodesOf(e)));
 
   const side = (ref: PortRef) => {
     const f = fitted.get(ref.part)!;
@@ -47,18 +45,29 @@ export function compile(setup: Setup, catalogue: Catalogue, { liftedTouches }: C
     if (mating.fits) {
       const [plug, socket] = mating.plugIs === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
       mating.touches.forEach((t, i) => {
-        if (liftedTouches?.has(touchNames[i])) return;
-        elements.push({
-          kind: 'resistor',
-          name: touchNames[i],
-          a: contactNode(plug.part, plug.port, t.plug),
-          b: contactNode(socket.part, socket.port, t.socket),
-          ohm: CONTACT_OHM,
-        });
+        const from = contactNode(plug.part, plug.port, t.plug);
+        const to = contactNode(socket.part, socket.port, t.socket);
+        if (liftedTouches?.has(touchNames[i]) || !(inUse.has(from) || inUse.has(to))) return;
+        elements.push({ kind: 'resistor', name: touchNames[i], a: from, b: to, ohm: CONTACT_OHM });
+        owners.set(touchNames[i], plug.part);
       });
     }
     return { joint, a, b, mating, touchNames };
   });
+
+  const silent = new Set(circuits.flatMap((c) => c.silent));
+  const present = new Set(elements.flatMap((e) => nodesOf(e)));
+  for (const { part, partClass } of fitted.values()) {
+    for (const port of partClass.ports) {
+      for (const contact of contactsOf(connectorNamed(port.connector)!)) {
+        const node = contactNode(part.id, port.id, contact);
+        if (!present.has(node)) continue;
+        const name = `${node} insulation`;
+        elements.push({ kind: 'resistor', name, a: node, b: '0', ohm: INSULATION_OHM });
+        silent.add(name);
+      }
+    }
+  }
 
   return {
     setup,
@@ -73,6 +82,7 @@ export function compile(setup: Setup, catalogue: Catalogue, { liftedTouches }: C
     playbacks: circuits.flatMap((c) => c.playbacks),
     drivers: circuits.flatMap((c) => c.drivers),
     limits: circuits.flatMap((c) => c.limits),
-    silent: new Set(circuits.flatMap((c) => c.silent)),
+    silent,
+    ownerOf: (element) => owners.get(element) ?? device.part.id,
   };
 }

@@ -88,6 +88,8 @@ export interface Compiled {
   readonly limits: readonly Limit[];
   /** Resistors whose noise is already in another figure. */
   readonly silent: ReadonlySet<string>;
+  /** The part an element of the netlist belongs to; for the metal of a joint, the part of its plug. */
+  ownerOf(element: string): string;
 }
 
 /** Netlist node of a part's own node name. */

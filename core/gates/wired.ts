@@ -1,7 +1,6 @@
 import { magnitude } from '../circuit';
 import type { FittedJoint } from '../compile';
 import { isSilent, type LineReading, LOST_DB, type Readings, sidesAt } from '../readings';
-import { SILENCE_DBU } from '../signal';
 import { contactText, jointSentence, nameOf, roleText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
@@ -59,7 +58,7 @@ function arrives(readings: Readings, line: LineReading): Finding {
   if (!line.alive) return dead(readings, line);
   const lastJoint = line.path.joints.at(-1);
   const kept = line.keptDb!;
-  const guilty = firstDeadJoint(readings, line) ?? lastJoint;
+  const guilty = kept < LOST_DB ? (whereItEnds(readings, line) ?? lastJoint) : lastJoint;
   return finding(
     {
       value: kept,
@@ -130,20 +129,19 @@ function dead({ compiled, op }: Readings, line: LineReading): Finding {
   };
 }
 
-/** How far the signal drops between two joints before we say it went missing between them. */
-const GONE_DB = 70;
-
-/** The last joint that still carries the signal, when the joints after it do not. */
-function firstDeadJoint({ joints }: Readings, line: LineReading): FittedJoint | null {
+/**
+ * Where the signal ends: a joint that does not touch, else the last joint that still carries it, because what its contacts
+ * lie on leads nowhere.
+ */
+function whereItEnds({ joints }: Readings, line: LineReading): FittedJoint | null {
   const along = line.path?.joints ?? [];
-  let carried = SILENCE_DBU;
+  let last: FittedJoint | null = null;
   for (const joint of along) {
-    const level = joints.get(joint.joint.id)!.levelDbu;
-    if (joint.mating.fits && level < carried - GONE_DB) return joint;
     if (!joint.mating.fits || joint.mating.touches.length === 0) return joint;
-    carried = Math.max(carried, level);
+    if (joints.get(joint.joint.id)!.levelDbu < line.sentDbu! + LOST_DB) break;
+    last = joint;
   }
-  return null;
+  return last;
 }
 
 /** With no input to lead to: the joint at which the signal ends, as near to the device as it comes. */

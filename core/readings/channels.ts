@@ -1,4 +1,4 @@
-import { type Complex, magnitude } from '../circuit';
+import { type Circuit, type Complex, magnitude } from '../circuit';
 import type { Compiled, InputChannel } from '../compile';
 import type { InputEntry } from '../host';
 import {
@@ -33,11 +33,16 @@ export interface ChannelReading {
 }
 
 /** Levels, peaks and noise of every source at every channel of an input. */
-export function readChannels(compiled: Compiled, responses: Responses, entry: InputEntry): readonly ChannelReading[] {
+export function readChannels(
+  compiled: Compiled,
+  circuit: Circuit,
+  responses: Responses,
+  entry: InputEntry,
+): readonly ChannelReading[] {
   return entry.spec.channels.flatMap((id) => {
     const input = compiled.inputs.find((i) => i.part === entry.part && i.id === id);
     if (!input) return [];
-    const noise = noiseAt(compiled, responses, input);
+    const noise = noiseAt(compiled, circuit, responses, input);
     const arrivals = compiled.setup.job.sources.map((source) => {
       const averageDbu = dbu(voiceVolt(responses, source.id, input.p, input.n));
       return {

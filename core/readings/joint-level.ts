@@ -1,4 +1,4 @@
-import { type Complex, magnitude, subtract } from '../circuit';
+import { type Complex, magnitude, subtract, ZERO } from '../circuit';
 import type { Compiled, FittedJoint } from '../compile';
 import type { Role } from '../model';
 import { BAND_1K, dbu, type OperatingPoint, type Responses, touchNodes, voiceVolt } from '../signal';
@@ -9,8 +9,8 @@ export interface ContactReading {
   readonly socket: string;
   readonly plugRole: Role | null;
   readonly socketRole: Role | null;
-  /** Steady volts against the joint's ground contact. */
-  readonly volt: number;
+  /** Steady volts against the joint's ground contact; null where no circuit uses the contact. */
+  readonly volt: number | null;
 }
 
 export interface JointReading {
@@ -51,10 +51,11 @@ export function readJoint(
     socket: t.socket,
     plugRole: plug.port.roles?.[t.plug] ?? null,
     socketRole: socket.port.roles?.[t.socket] ?? null,
-    volt: op.solution.between(nodes[i], groundNode).re,
+    volt: responses.has(nodes[i]) && responses.has(groundNode) ? op.solution.between(nodes[i], groundNode).re : null,
   }));
   let best = 0;
-  const spots = mating.touches.length === 1 ? [...nodes, '0'] : nodes;
+  const live = nodes.filter((n) => responses.has(n));
+  const spots = mating.touches.length === 1 ? [...live, '0'] : live;
   for (const { id } of compiled.setup.job.sources) {
     for (let i = 0; i < spots.length; i++) {
       for (let j = i + 1; j < spots.length; j++) best = Math.max(best, voiceVolt(responses, id, spots[i], spots[j]));
@@ -81,7 +82,10 @@ export function sidesAt(responses: Responses, joint: FittedJoint, source: string
   const ground = groundTouch(joint);
   if (!first || !second || !solution || ground < 0) return null;
   const g = touchNodes(joint, mating.touches[ground]).socket;
-  const at = (t: typeof first) => subtract(solution.voltage(touchNodes(joint, t).socket), solution.voltage(g));
+  const at = (t: typeof first) => {
+    const node = touchNodes(joint, t).socket;
+    return responses.has(node) && responses.has(g) ? subtract(solution.voltage(node), solution.voltage(g)) : ZERO;
+  };
   return { first: at(first), second: at(second) };
 }
 

@@ -10,19 +10,19 @@ export const LOST_DB = -70;
  * What is left of a source at the best channel, against what the last active piece before the input puts out unloaded:
  * a microphone's own voltage or an amplifier's. Loading, pads, wrong contacts and shorts all show here; gain before does not.
  */
-export function keptDb(
+export function keptOf(
   feed: Feed,
   path: Path,
   stages: readonly StageReading[],
   channels: readonly ChannelReading[],
-): number {
+): { readonly sentDbu: number; readonly keptDb: number } {
   const upstream = path.parts.slice(0, -1);
   const last = upstream.findLast((part) => stages.some((s) => s.stage.part === part));
   const own = dbu(pascal(feed.spl) * feed.capsule.voltPerPascal);
-  const before = last ? Math.max(...stages.filter((s) => s.stage.part === last).map((s) => s.averageDbu)) : own;
+  const sentDbu = last ? Math.max(...stages.filter((s) => s.stage.part === last).map((s) => s.averageDbu)) : own;
   const arrived = Math.max(
     SILENCE_DBU,
     ...channels.map((c) => c.arrivals.find((a) => a.source === feed.source)?.averageDbu ?? SILENCE_DBU),
   );
-  return arrived - before;
+  return { sentDbu, keptDb: arrived - sentDbu };
 }

@@ -7,7 +7,7 @@ import { type OperatingPoint, operatingPoint, type Responses, solveResponses } f
 import { type ChannelReading, readChannels } from './channels';
 import { type EarReading, readEars } from './ears';
 import { type JointReading, readJoint } from './joint-level';
-import { keptDb, LOST_DB } from './kept';
+import { keptOf, LOST_DB } from './kept';
 import { type Path, pathBetween } from './line';
 import { readStages, type StageReading } from './stages';
 
@@ -19,7 +19,9 @@ export interface LineReading {
   readonly alive: boolean;
   /** Null when no joint leads there. */
   readonly path: Path | null;
-  /** Level at the best channel over what the last active piece before it puts out unloaded, dB; null without a path. */
+  /** What the last active piece before the input puts out, unloaded. */
+  readonly sentDbu: number | null;
+  /** Level at the best channel over that; null without a path. */
   readonly keptDb: number | null;
   /** Whether that is enough to call it connected. */
   readonly arrives: boolean;
@@ -67,18 +69,19 @@ export function read(compiled: Compiled): Result<Readings, CircuitProblem> {
   const intended = intendedEntry(compiled, entries, choice);
   const device = compiled.device.part.id;
   const stages = readStages(compiled, responses.value);
-  const channels = intended ? readChannels(compiled, responses.value, intended) : [];
+  const channels = intended ? readChannels(compiled, circuit, responses.value, intended) : [];
   const lines = responses.value.feeds.map((f): LineReading => {
     const path = pathBetween(compiled, f.capsule.part, intended?.part ?? device);
-    const kept = path && intended ? keptDb(f, path, stages, channels) : null;
+    const kept = path && intended ? keptOf(f, path, stages, channels) : null;
     return {
       source: f.source,
       part: f.capsule.part,
       distanceM: f.distanceM,
       alive: f.alive,
       path,
-      keptDb: kept,
-      arrives: f.alive && kept !== null && kept >= LOST_DB,
+      sentDbu: kept?.sentDbu ?? null,
+      keptDb: kept?.keptDb ?? null,
+      arrives: f.alive && kept !== null && kept.keptDb >= LOST_DB,
     };
   });
   const playbackPart = playsFrom(compiled, app, choice);

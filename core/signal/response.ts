@@ -21,6 +21,8 @@ export interface Responses {
   readonly bySource: ReadonlyMap<string, readonly Solution[]>;
   /** What the device plays at full scale on each side, at 1 kHz, by part and side: `part left`. */
   readonly playback: ReadonlyMap<string, Solution>;
+  /** Contacts that no circuit uses are not in the netlist. */
+  has(node: string): boolean;
 }
 
 const BAND_1K_HZ = 1000;
@@ -64,7 +66,7 @@ export function solveResponses(compiled: Compiled, circuit: Circuit, op: Operati
   for (const p of compiled.playbacks) {
     playback.set(playbackKey(p.part, p.side), at1k.solveFor(new Map([[p.source, p.fullScaleVolt]])));
   }
-  return ok({ solvables, feeds, bySource, playback });
+  return ok({ solvables, feeds, bySource, playback, has: circuit.has });
 }
 
 export const playbackKey = (part: string, side: string): string => `${part} ${side}`;

@@ -1,0 +1,179 @@
+import { type Assessment, assess } from '../assess';
+import { GATES, type GateName, nameOf, type Status } from '../gates';
+import type { Catalogue, Drawer, Part, PartClass, Setup } from '../model';
+import { accompany } from './accompany';
+import { attachPart, freePorts, insertPart, swapPart, turnKnob } from './edit';
+import { compareScores, type Score, scoreOf } from './score';
+import { settleKnobs } from './settle';
+import { costOf, stockOf } from './stock';
+
+/** A change that makes a setup better, with what it would do. */
+export interface Mend {
+  readonly label: string;
+  readonly setup: Setup;
+  readonly cost: number;
+  readonly score: Score;
+  readonly gates: Readonly<Record<GateName, Status>>;
+}
+
+const MOST_MENDS = 4;
+
+interface Candidate {
+  readonly label: string;
+  readonly setup: Setup;
+  /** Swaps and insertions may want other knobs; a mend that turns one knob must leave the rest alone. */
+  readonly settle: boolean;
+  readonly effort: number;
+}
+
+/**
+ * What would mend the setup? Every single change at the guilty part and joint is carried out on a copy and assessed; those
+ * that leave fewer failing gates are returned, best first. Nothing here knows which fault calls for which cure.
+ */
+export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue): Generator<readonly Mend[]> {
+  const before = assess(setup, catalogue);
+  if (!before.ok) throw new Error(before.problem.message);
+  const start = scoreOf(before.value);
+  const stock = stockOf(drawer, catalogue);
+  const spent = costOf(setup.parts, stock, catalogue).cost;
+  let found: (Mend & { readonly effort: number })[] = [];
+  for (const c of candidates(setup, before.value, catalogue)) {
+    const settled = c.settle
+      ? accompany(settleKnobs(c.setup, catalogue), catalogue, stock)
+      : assessed(c.setup, catalogue);
+    const score = scoreOf(settled.assessment);
+    if (
+      score.failing + score.unknown < start.failing + start.unknown ||
+      (start.failing === 0 && compareScores(score, start) < 0 && score.room > start.room + 0.2)
+    ) {
+      const cost = Math.max(0, costOf(settled.setup.parts, stock, catalogue).cost - spent);
+      const added = settled.setup.parts.length - c.setup.parts.length;
+      const extra = settled.setup.parts
+        .slice(c.setup.parts.length)
+        .map((p) => nameOf(settled.assessment.readings.compiled, p.id));
+      const label = added > 0 ? `${c.label}, and add ${extra.join(' and ').toLowerCase()}` : c.label;
+      found.push({ label, setup: settled.setup, cost, score, gates: statuses(settled.assessment), effort: c.effort });
+      found = found.sort((a, b) => compareMends(a, b)).slice(0, MOST_MENDS);
+    }
+    yield found;
+  }
+  yield found;
+}
+
+/** Fewest failing gates, then least to buy, then least effort, then most room. */
+const compareMends = (a: Mend & { readonly effort: number }, b: Mend & { readonly effort: number }): number =>
+  a.score.failing + a.score.unknown - (b.score.failing + b.score.unknown) ||
+  a.cost - b.cost ||
+  a.effort - b.effort ||
+  b.score.room - a.score.room;
+
+const assessed = (setup: Setup, catalogue: Catalogue) => {
+  const a = assess(setup, catalogue);
+  if (!a.ok) throw new Error(a.problem.message);
+  return { setup, assessment: a.value };
+};
+
+export const statuses = (assessment: Assessment): Readonly<Record<GateName, Status>> =>
+  Object.fromEntries(GATES.map((g) => [g, assessment.verdicts.find((v) => v.gate === g)!.status])) as Record<
+    GateName,
+    Status
+  >;
+
+function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue): Generator<Candidate> {
+  const { compiled } = before.readings;
+  for (const joint of setup.joints) {
+    if ((joint.outMm ?? 0) > 0) {
+      const joints = setup.joints.map((j) => (j.id === joint.id ? { ...j, outMm: 0 } : j));
+      yield {
+        label: `Push joint ${setup.joints.indexOf(joint) + 1} home`,
+        setup: { ...setup, joints },
+        settle: false,
+        effort: 0,
+      };
+    }
+  }
+  if (setup.chosenInput === 'built-in') {
+    yield {
+      label: 'Choose the newest input in the app',
+      setup: { ...setup, chosenInput: 'newest' },
+      settle: false,
+      effort: 0,
+    };
+  }
+  for (const part of setup.parts) {
+    const partClass = catalogue.parts.get(part.class)!;
+    for (const knob of partClass.knobs ?? []) {
+      if (knob.unit === 'dB') continue;
+      for (let at = knob.min; at <= knob.max; at += knob.step) {
+        if (at === (part.knobs?.[knob.id] ?? knob.start)) continue;
+        const word = knob.positions?.[at - knob.min] ?? String(at);
+        const label = `Set ${knob.label} of ${nameOf(compiled, part.id)} to ${word}`;
+        yield { label, setup: turnKnob(setup, part.id, knob.id, at), settle: false, effort: 1 };
+      }
+    }
+  }
+  yield { label: 'Set the knobs for peaks at −12 dBFS', setup, settle: true, effort: 1 };
+  const flow = { heard: 'monitor', powered: 'power' } as const;
+  for (const gate of ['heard', 'powered'] as const) {
+    if (before.verdicts.find((v) => v.gate === gate)?.status !== 'fail') continue;
+    for (const hole of freePorts(setup, catalogue).filter((p) => p.port.flow === flow[gate])) {
+      for (const c of shipped(catalogue, (k) => k.kind === (gate === 'heard' ? 'listening' : 'power'))) {
+        const next = attachPart(setup, catalogue, hole, { id: c.id, class: c.id });
+        if (next)
+          yield {
+            label: `Plug ${c.name.toLowerCase()} into the ${hole.port.label} of ${nameOf(compiled, hole.part)}`,
+            setup: next,
+            settle: false,
+            effort: 2,
+          };
+      }
+    }
+  }
+  const { guiltyParts, guiltyJoints } = guilty(before);
+  const others = shipped(catalogue, (c) => !c.host);
+  for (const id of guiltyParts) {
+    for (const c of others) {
+      if (c.id === setup.parts.find((p) => p.id === id)!.class) continue;
+      const next = swapPart(setup, catalogue, id, { id, class: c.id });
+      if (next)
+        yield {
+          label: `Use ${withArticle(c)} in place of ${nameOf(compiled, id)}`,
+          setup: next,
+          settle: true,
+          effort: 3,
+        };
+    }
+  }
+  for (const joint of guiltyJoints) {
+    for (const c of others) {
+      const next = insertPart(setup, catalogue, joint, { id: c.id, class: c.id } satisfies Part);
+      const number = setup.joints.findIndex((j) => j.id === joint) + 1;
+      if (next) yield { label: `Put ${withArticle(c)} into joint ${number}`, setup: next, settle: true, effort: 3 };
+    }
+  }
+}
+
+const shipped = (catalogue: Catalogue, keep: (c: PartClass) => boolean): readonly PartClass[] =>
+  [...catalogue.parts.values()].filter(keep);
+
+const withArticle = (c: PartClass): string =>
+  `${/^[aeiou8]/i.test(c.name) ? 'an' : 'a'} ${c.name[0].toLowerCase()}${c.name.slice(1)}`;
+
+/** Parts and joints that a failing or cautious finding points at, the joints' two parts included. */
+function guilty(before: Assessment): {
+  readonly guiltyParts: readonly string[];
+  readonly guiltyJoints: readonly string[];
+} {
+  const findings = before.verdicts
+    .flatMap((v) => v.findings)
+    .filter((f) => f.status === 'fail' || f.status === 'caution');
+  const guiltyJoints = [...new Set(findings.flatMap((f) => f.joint ?? []))];
+  const { setup, device } = before.readings.compiled;
+  const ends = guiltyJoints.flatMap((id) =>
+    setup.joints.filter((j) => j.id === id).flatMap((j) => [j.a.part, j.b.part]),
+  );
+  const guiltyParts = [...new Set([...findings.flatMap((f) => f.part ?? []), ...ends])].filter(
+    (p) => p !== device.part.id,
+  );
+  return { guiltyParts, guiltyJoints };
+}

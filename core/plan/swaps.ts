@@ -1,0 +1,42 @@
+import { assess } from '../assess';
+import type { GateName, Status } from '../gates';
+import type { Catalogue, Drawer, Setup } from '../model';
+import { swapPart } from './edit';
+import { statuses } from './mend';
+import { compareScores, type Score, scoreOf } from './score';
+import { stockOf } from './stock';
+
+/** Another class that fits in a part's place, and what it would do. */
+export interface Swap {
+  readonly classId: string;
+  readonly owned: boolean;
+  readonly price: number;
+  readonly setup: Setup;
+  readonly score: Score;
+  readonly gates: Readonly<Record<GateName, Status>>;
+}
+
+/** Everything that fits where a part is, best first: owned before bought where they do the same. */
+export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, catalogue: Catalogue): readonly Swap[] {
+  const stock = stockOf(drawer, catalogue);
+  const present = setup.parts.find((p) => p.id === part)!.class;
+  const swaps: Swap[] = [];
+  for (const { id: classId } of catalogue.parts.values()) {
+    if (classId === present) continue;
+    const inUse = setup.parts.filter((p) => p.class === classId).length;
+    const take = stock.take(classId, inUse);
+    const next = swapPart(setup, catalogue, part, take.part);
+    if (!next) continue;
+    const assessed = assess(next, catalogue);
+    if (!assessed.ok) continue;
+    swaps.push({
+      classId,
+      owned: take.owned,
+      price: take.price,
+      setup: next,
+      score: scoreOf(assessed.value),
+      gates: statuses(assessed.value),
+    });
+  }
+  return swaps.sort((a, b) => compareScores(a.score, b.score) || a.price - b.price);
+}
