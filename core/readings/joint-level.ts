@@ -64,20 +64,18 @@ export function readJoint(
   return { joint: joint.joint.id, contacts, levelDbu: dbu(best) };
 }
 
-/** A source's response at 1 kHz on the tip-like and ring-like contacts of a joint, against its ground. */
+/** A source's response at 1 kHz on tip and ring 1 of a joint, against its ground. */
 export interface SidesAtJoint {
   readonly first: Complex;
   readonly second: Complex;
 }
 
-/** Left and right (or hot and cold) of a joint for one source; null when the joint has no two such contacts. */
+/** Tip and ring 1 of a concentric joint for one source; null where the joint has not both. */
 export function sidesAt(responses: Responses, joint: FittedJoint, source: string): SidesAtJoint | null {
-  const { a, b, mating } = joint;
+  const { mating } = joint;
   if (!mating.fits) return null;
-  const socket = mating.plugIs === 'a' ? b : a;
-  const socketRoles = socket.port.roles ?? {};
-  const first = mating.touches.find((t) => socketRoles[t.socket] === 'left');
-  const second = mating.touches.find((t) => socketRoles[t.socket] === 'right');
+  const first = mating.touches.find((t) => t.socket === 'tip');
+  const second = mating.touches.find((t) => t.socket === 'ring1');
   const solution = responses.bySource.get(source)?.[BAND_1K];
   const ground = groundTouch(joint);
   if (!first || !second || !solution || ground < 0) return null;

@@ -15,7 +15,8 @@ export function operatingPoint(compiled: Compiled, circuit: Circuit): Result<Ope
   const solution = dc.value.solve();
   const biasVolt = new Map<Capsule, number>();
   for (const capsule of compiled.capsules) {
-    if (capsule.needs) biasVolt.set(capsule, Math.abs(solution.between(capsule.needs.p, capsule.needs.n).re));
+    // Signed: a transistor biased backwards does not work.
+    if (capsule.needs) biasVolt.set(capsule, solution.between(capsule.needs.p, capsule.needs.n).re);
   }
   return { ok: true, value: { solution, biasVolt } };
 }

@@ -1,0 +1,410 @@
+import { describe, expect, test } from 'vitest';
+import { assessed, gate, type Sketch, sketch } from '../support/bench-setup';
+
+// The failures that people of the trade meet (common practice, no source): each must come out of the computation, with
+// the joint or part to blame. Nothing in core knows these cases.
+
+const judge = (s: Sketch) => assessed(sketch(s));
+
+const lapelStraight = (device: string, socket = 'socket'): Sketch => ({
+  device,
+  parts: { mic: 'lapel-3' },
+  joints: [`mic.plug > ${device}.${socket}`],
+  hears: { mic: 0.2 },
+});
+
+describe('plugged in, nothing changes', () => {
+  test('a three-pole plug in a headset socket shorts the microphone contact; the built-in microphone records', () => {
+    const a = judge(lapelStraight('phone-headset'));
+    expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1', part: 'mic' });
+    expect(gate(a, 'seen').value).toBeLessThan(1);
+    expect(gate(a, 'seen').sentence).toMatch(/joint 1.*sleeve.*two contacts.*shorts the microphone to ground/);
+    expect(a.readings.choice.entry?.spec.identity).toBe('built-in');
+  });
+  test('the joint to blame is the one in the middle of a longer chain, not the last', () => {
+    const a = judge({
+      device: 'phone-headset',
+      parts: { mic: 'lapel-3', ext: 'extension-4', four: 'lead-4-4', ext2: 'extension-4' },
+      joints: ['mic.plug > ext.a', 'ext.b > ext2.a', 'ext2.b > phone-headset.socket'],
+      hears: { mic: 0.2 },
+    });
+    expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1' });
+  });
+  test('a two-into-one splitter opens the contact, and the phone sees a microphone', () => {
+    const a = judge({
+      device: 'phone-headset',
+      parts: { mic: 'lapel-3', split: 'splitter-2-1' },
+      joints: ['mic.plug > split.mic', 'split.plug > phone-headset.socket'],
+      hears: { mic: 0.2 },
+    });
+    expect(gate(a, 'seen').status).toBe('pass');
+    expect(gate(a, 'wired').status).toBe('pass');
+  });
+});
+
+describe('a headset lead works on one computer and not on another', () => {
+  const viaSplitter = (device: string, ears: boolean): Sketch => ({
+    device,
+    parts: { mic: 'lapel-4', split: 'headset-breakout', ...(ears ? { ears: 'headphones' } : {}) },
+    joints: [
+      'mic.plug > split.headset',
+      ...(device === 'laptop-two-holes' ? ['split.mic > laptop-two-holes.mic'] : []),
+    ],
+    hears: { mic: 0.2 },
+  });
+  const direct = (device: string): Sketch => ({
+    device,
+    parts: { mic: 'lapel-4' },
+    joints: [device === 'laptop-headphones-only' ? `mic.plug > ${device}.phones` : `mic.plug > ${device}.socket`],
+    hears: { mic: 0.2 },
+  });
+  test('a phone takes it', () => expect(gate(judge(direct('phone-headset')), 'seen').status).toBe('pass'));
+  test('a laptop that wants to see headphones does not, until there are some', () => {
+    const without = judge(direct('laptop-headset'));
+    expect(gate(without, 'seen')).toMatchObject({ status: 'fail', joint: 'j1' });
+    expect(gate(without, 'seen').sentence).toMatch(/wants to see headphones/);
+    const withEars = judge({
+      device: 'laptop-headset',
+      parts: { mic: 'lapel-3', split: 'splitter-2-1', ears: 'headphones' },
+      joints: ['mic.plug > split.mic', 'ears.plug > split.phones', 'split.plug > laptop-headset.socket'],
+      hears: { mic: 0.2 },
+    });
+    expect(gate(withEars, 'seen').status).toBe('pass');
+  });
+  test('a headphone-only socket has no microphone contact at all', () => {
+    const a = judge(direct('laptop-headphones-only'));
+    expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1' });
+    expect(gate(a, 'wired')).toMatchObject({ status: 'fail', joint: 'j1' });
+  });
+  test('a laptop with two holes takes it by a breakout', () => {
+    expect(gate(judge(viaSplitter('laptop-two-holes', false)), 'seen').status).toBe('pass');
+    expect(gate(judge(viaSplitter('laptop-two-holes', false)), 'wired').status).toBe('pass');
+  });
+  test('the older order of contacts shorts it; an order swap mends that', () => {
+    expect(gate(judge(direct('phone-headset-old')), 'wired').status).toBe('fail');
+    const swapped = judge({
+      device: 'phone-headset-old',
+      parts: { mic: 'lapel-4', swap: 'order-swap' },
+      joints: ['mic.plug > swap.socket', 'swap.plug > phone-headset-old.socket'],
+      hears: { mic: 0.2 },
+    });
+    expect(gate(swapped, 'seen').status).toBe('pass');
+    expect(gate(swapped, 'wired').status).toBe('pass');
+  });
+});
+
+describe('an interface is not noticed until headphones are plugged into it', () => {
+  const instrument = (ears: boolean): Sketch => ({
+    device: 'laptop-headset',
+    parts: { mic: 'dynamic-6.35', box: 'interface-headset-instrument', ...(ears ? { ears: 'headphones' } : {}) },
+    joints: ['mic.plug > box.in', 'box.plug > laptop-headset.socket', ...(ears ? ['ears.plug > box.phones'] : [])],
+    hears: { mic: 0.1 },
+  });
+  test('without', () => {
+    expect(gate(judge(instrument(false)), 'seen').sentence).toMatch(/headphones/);
+    expect(gate(judge(instrument(false)), 'seen').status).toBe('fail');
+  });
+  test('with', () => expect(gate(judge(instrument(true)), 'seen').status).toBe('pass'));
+});
+
+describe('listed on the box, missing in use', () => {
+  const usbMic = (app: string): Sketch => ({
+    job: { app },
+    device: 'phone-usb-c',
+    parts: { mic: 'lapel-usb-c' },
+    joints: ['mic.usb > phone-usb-c.usb'],
+    hears: { mic: 0.2 },
+  });
+  test('works in the recorder', () => expect(gate(judge(usbMic('recorder-picker')), 'seen').status).toBe('pass'));
+  test('is refused by a browser call page that takes headsets only', () => {
+    const a = judge(usbMic('browser-call'));
+    expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1', part: 'mic' });
+    expect(gate(a, 'seen').sentence).toMatch(/hands-free headset only/);
+  });
+  const viaAdapter = (adapter: string, device: string, port: string): Sketch => ({
+    job: { app: 'browser-call' },
+    device,
+    parts: { mic: 'lapel-4', adapter },
+    joints: ['mic.plug > adapter.socket', `adapter.plug > ${device}.${port}`],
+    hears: { mic: 0.2 },
+  });
+  test('an adapter that is a headset is taken', () =>
+    expect(gate(judge(viaAdapter('8c-headset-licensed', 'phone-8-contact', 'port')), 'seen').status).toBe('pass'));
+  test('an unlicensed one is refused by name', () =>
+    expect(gate(judge(viaAdapter('8c-headset-unlicensed', 'phone-8-contact', 'port')), 'seen')).toMatchObject({
+      status: 'fail',
+      part: 'adapter',
+    }));
+  test('a passive USB-C adapter is silent where the host has no analogue contacts, and works where it has', () => {
+    const silent = judge(viaAdapter('usbc-headset-passive', 'phone-usb-c', 'usb'));
+    expect(gate(silent, 'wired')).toMatchObject({ status: 'fail', joint: 'j2' });
+    const works = judge(viaAdapter('usbc-headset-passive', 'phone-usb-c-analogue', 'usb'));
+    expect(gate(works, 'wired').status).toBe('pass');
+    expect(gate(works, 'seen').status).toBe('pass');
+    expect(gate(judge(viaAdapter('usbc-headset-active', 'phone-usb-c', 'usb')), 'seen').status).toBe('pass');
+  });
+});
+
+describe('left, right and upside down', () => {
+  const toCamera = (receiver: string, purpose: 'record' | 'live', extra?: string): Sketch => ({
+    job: { purpose, app: 'plain-camera' },
+    device: 'camera',
+    parts: { pack: 'pack-own-mic', rx: receiver, lead: 'lead-3-3', ...(extra ? { extra } : {}) },
+    joints: extra
+      ? ['pack.radio > rx.radio', 'rx.out > lead.a', 'lead.b > extra.socket', 'extra.plug > camera.mic']
+      : ['pack.radio > rx.radio', 'rx.out > lead.a', 'lead.b > camera.mic'],
+    hears: { pack: 0.2 },
+  });
+  test('a mono receiver drives the left only: fatal live, a caution for an edit', () => {
+    expect(gate(judge(toCamera('receiver-mono', 'live')), 'wired')).toMatchObject({
+      status: 'fail',
+      joint: 'j2',
+      brief: 'left only',
+    });
+    expect(gate(judge(toCamera('receiver-mono', 'record')), 'wired')).toMatchObject({ status: 'caution', joint: 'j2' });
+  });
+  test('a mono-to-both adapter, or a receiver that drives both, mends it', () => {
+    expect(gate(judge(toCamera('receiver-mono', 'live', 'mono-to-both')), 'wired').status).toBe('pass');
+    expect(gate(judge(toCamera('receiver-dual-mono', 'live')), 'wired').status).toBe('pass');
+  });
+  const balanced = (lead: string): Sketch => ({
+    job: { app: 'plain-camera' },
+    device: 'camera',
+    parts: { mic: 'dynamic-handheld', lead },
+    joints: ['mic.xlr > lead.a', 'lead.b > camera.mic'],
+    hears: { mic: 0.1 },
+  });
+  test('a balanced source into a stereo input cancels in mono; the joint where cold meets right is named', () => {
+    const a = judge(balanced('lead-xlr-3'));
+    expect(gate(a, 'wired')).toMatchObject({ status: 'fail', joint: 'j2', brief: 'cancels in mono' });
+    expect(gate(judge(balanced('lead-xlr-3-mono')), 'wired').status).toBe('pass');
+  });
+});
+
+describe('distorted, hissing, dead', () => {
+  const mixer = (lead: string, knobs: Record<string, number>): Sketch => ({
+    job: { app: 'plain-camera' },
+    device: 'camera',
+    parts: { mic: 'dynamic-handheld', lead: 'lead-xlr', mixer: { class: 'mixer-small', knobs }, out: lead },
+    joints: [
+      'mic.xlr > lead.a',
+      'lead.b > mixer.mic1',
+      'mixer.rec-left > out.a',
+      'mixer.rec-right > out.right',
+      'out.b > camera.mic',
+    ],
+    hears: { mic: 0.05 },
+  });
+  test('line into a microphone input is tens of decibels too hot, at the joint where they meet', () => {
+    const level = gate(judge(mixer('lead-phono-3.5', { gain1: 56, main: 0 })), 'level');
+    expect(level).toMatchObject({ status: 'fail', joint: 'j5' });
+    expect(level.value).toBeLessThan(-15);
+  });
+  test('clipped further up: the stage is named, and the last knob does not help', () => {
+    const a = judge(mixer('lead-phono-3.5', { gain1: 60, main: -40 }));
+    const loud = sketch(mixer('lead-phono-3.5', { gain1: 60, main: -40 }));
+    const shouting = assessed({ ...loud, job: { ...loud.job, sources: [{ id: 'v1', name: 'Voice 1', splAt1m: 80 }] } });
+    expect(gate(a, 'level').status).not.toBe('fail');
+    expect(gate(shouting, 'level')).toMatchObject({ status: 'fail', part: 'mixer' });
+  });
+  test('a dynamic microphone on a weak preamplifier hisses, and the converter of the phone is the reason', () => {
+    const a = judge({
+      device: 'phone-headset',
+      parts: { mic: 'dynamic-handheld', lead: 'lead-xlr', box: 'xlr-to-headset' },
+      joints: ['mic.xlr > lead.a', 'lead.b > box.xlr', 'box.plug > phone-headset.socket'],
+      hears: { mic: 0.6 },
+    });
+    expect(gate(a, 'clean')).toMatchObject({ status: 'fail', part: 'phone-headset' });
+  });
+  test('a condenser is dead with 48 V off, alive with it on', () => {
+    const on = (phantom: number): Sketch => ({
+      device: 'tablet-usb-c',
+      parts: {
+        mic: 'condenser-xlr',
+        lead: 'lead-xlr',
+        box: { class: 'interface-usb-1', knobs: { phantom } },
+        usb: 'lead-usb-c-c',
+      },
+      joints: ['mic.xlr > lead.a', 'lead.b > box.in1', 'box.usb > usb.b', 'usb.a > tablet-usb-c.usb'],
+      hears: { mic: 0.3 },
+    });
+    expect(gate(judge(on(0)), 'wired')).toMatchObject({ status: 'fail', part: 'box' });
+    expect(gate(judge(on(0)), 'wired').sentence).toMatch(/48 V is off/);
+    expect(gate(judge(on(1)), 'wired').status).toBe('pass');
+  });
+  test('an electret without plug-in power is dead', () => {
+    const a = judge({
+      device: 'tablet-usb-c',
+      parts: {
+        mic: 'lapel-3',
+        lead: 'lead-3-xlr',
+        couple: 'coupler-3.5-3',
+        box: 'interface-usb-1',
+        usb: 'lead-usb-c-c',
+      },
+      joints: [
+        'mic.plug > couple.a',
+        'lead.a > couple.b',
+        'lead.b > box.in1',
+        'box.usb > usb.b',
+        'usb.a > tablet-usb-c.usb',
+      ],
+      hears: { mic: 0.2 },
+    });
+    expect(gate(a, 'wired').sentence).toMatch(/dead.*plug-in power/);
+  });
+});
+
+describe('bodypack receivers straight in', () => {
+  const receiver = (rx: string): Sketch => ({
+    device: 'phone-headset',
+    parts: { pack: 'pack-own-mic', rx, lead: 'lead-3-4' },
+    joints: ['pack.radio > rx.radio', 'rx.out > lead.a', 'lead.b > phone-headset.socket'],
+    hears: { pack: 0.2 },
+  });
+  test('low resistance for direct current reads as a pressed button', () => {
+    const a = judge(receiver('receiver-low-dc'));
+    expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j3' });
+    expect(a.readings.entries.find((e) => e.part === 'phone-headset' && e.spec.id === 'headset')?.why).toBe('button');
+  });
+  test('high resistance reads as no microphone', () => {
+    const a = judge(receiver('receiver-high-dc'));
+    expect(a.readings.entries.find((e) => e.spec.id === 'headset')?.why).toBe('open');
+  });
+  test('one made for it is seen', () => expect(gate(judge(receiver('receiver-mono')), 'seen').status).toBe('pass'));
+});
+
+describe('damage', () => {
+  test('48 V that reaches a phone through an XLR input is a failure of Safe, with the volts', () => {
+    const phone = (phantom: number): Sketch => ({
+      device: 'phone-headset',
+      parts: {
+        mic: 'dynamic-handheld',
+        mixer: { class: 'mixer-small', knobs: { phantom } },
+        split: 'splitter-2-1',
+        long: 'lead-xlr',
+        y: 'lead-3-xlr',
+      },
+      joints: [
+        'mic.xlr > long.a',
+        'long.b > mixer.mic1',
+        'y.b > mixer.mic2',
+        'y.a > split.mic',
+        'split.plug > phone-headset.socket',
+      ],
+      hears: { mic: 0.1 },
+    });
+    const a = judge(phone(1));
+    expect(gate(a, 'safe')).toMatchObject({ status: 'fail', part: 'phone-headset', joint: 'j5' });
+    // 6.8 kohm from 48 V against 2.2 kohm from 2.3 V: (48 / 6.8 + 2.3 / 2.2) / (1 / 6.8 + 1 / 2.2) = 13.5 V.
+    expect(gate(a, 'safe').value).toBeCloseTo(13.5, 1);
+    expect(gate(a, 'safe').sentence).toMatch(/48 V is on/);
+    expect(gate(judge(phone(0)), 'safe').status).not.toBe('fail');
+  });
+  test('a mixer output that drives a microphone input beyond its supply is a failure of Safe', () => {
+    const a = judge({
+      job: { sources: [{ id: 'v1', name: 'Voice', splAt1m: 80 }] },
+      device: 'phone-headset',
+      parts: {
+        mic: 'dynamic-handheld',
+        long: 'lead-xlr',
+        mixer: { class: 'mixer-small', knobs: { gain1: 60, main: 10 } },
+        out: 'lead-6.35-3.5',
+        split: 'splitter-2-1',
+      },
+      joints: [
+        'mic.xlr > long.a',
+        'long.b > mixer.mic1',
+        'mixer.phones > out.a',
+        'out.b > split.mic',
+        'split.plug > phone-headset.socket',
+      ],
+      hears: { mic: 0.05 },
+    });
+    expect(gate(a, 'safe')).toMatchObject({ status: 'fail', joint: 'j5' });
+  });
+});
+
+describe('power, holes and cases', () => {
+  test('an adapter that charges runs what the plain one cannot', () => {
+    const on = (adapter: string, charger: boolean): Sketch => ({
+      device: 'tablet-8-contact',
+      parts: { mic: 'usb-mic-large', lead: 'lead-usb-a-b', adapter, ...(charger ? { mains: 'charger-8c' } : {}) },
+      joints: [
+        'adapter.plug > tablet-8-contact.port',
+        'lead.a > adapter.usb',
+        'mic.usb > lead.b',
+        ...(charger ? ['mains.plug > adapter.charge'] : []),
+      ],
+      hears: { mic: 0.3 },
+    });
+    expect(gate(judge(on('8c-usb', false)), 'powered')).toMatchObject({ status: 'fail', joint: 'j1', part: 'mic' });
+    expect(gate(judge(on('8c-usb-charging', false)), 'powered').status).toBe('fail');
+    expect(gate(judge(on('8c-usb-charging', true)), 'powered').status).toBe('pass');
+  });
+  test('a bus-powered hub adds no power, a mains-powered one does', () => {
+    const on = (hub: string): Sketch => ({
+      device: 'phone-usb-c',
+      parts: { mic: 'usb-mic-large', lead: 'lead-usb-a-b', hub },
+      joints: ['hub.plug > phone-usb-c.usb', 'lead.a > hub.usb1', 'mic.usb > lead.b'],
+      hears: { mic: 0.3 },
+    });
+    expect(gate(judge(on('hub-bus')), 'powered').status).toBe('fail');
+    expect(gate(judge(on('hub-mains')), 'powered').status).toBe('pass');
+  });
+  test('two USB microphones on a phone: the newer stays', () => {
+    const a = judge({
+      device: 'phone-usb-c',
+      parts: { one: 'usb-mic-large', two: 'usb-mic-large', l1: 'lead-usb-a-b', l2: 'lead-usb-a-b', hub: 'hub-mains' },
+      joints: ['hub.plug > phone-usb-c.usb', 'l1.a > hub.usb1', 'one.usb > l1.b', 'l2.a > hub.usb2', 'two.usb > l2.b'],
+      hears: { one: 0.3, two: 0.3 },
+    });
+    expect(a.readings.entries.filter((e) => e.listed).map((e) => e.part)).toEqual(['two', 'phone-usb-c']);
+  });
+  const phonesOn = (hole: 'mic' | 'phones'): Sketch => ({
+    job: { hearing: 'far-end' },
+    device: 'laptop-two-holes',
+    parts: { mic: 'usb-mic-small', adapter: 'usbc-usba', ears: 'headphones' },
+    joints: [`ears.plug > laptop-two-holes.${hole}`],
+    hears: { mic: 0.3 },
+  });
+  test('headphones in the microphone hole are silent', () => {
+    expect(gate(judge(phonesOn('mic')), 'heard')).toMatchObject({ status: 'fail', joint: 'j1', brief: 'silent' });
+    expect(gate(judge(phonesOn('phones')), 'heard').status).toBe('pass');
+  });
+  test('headphones in the device go silent when playback moves to the interface', () => {
+    const a = judge({
+      job: { hearing: 'far-end' },
+      device: 'laptop-headset',
+      parts: { mic: 'usb-mic-large', lead: 'lead-usb-a-b', ears: 'headphones' },
+      joints: ['ears.plug > laptop-headset.socket', 'lead.a > laptop-headset.usb', 'mic.usb > lead.b'],
+      hears: { mic: 0.3 },
+    });
+    expect(gate(a, 'heard')).toMatchObject({ status: 'fail', part: 'ears' });
+    expect(gate(a, 'heard').sentence).toMatch(/sound comes from the Large USB microphone/);
+  });
+  test('a case that holds the plug out, and a plug half in, fail at Fit with the millimetres', () => {
+    for (const out of [2, 3.1, 6]) {
+      const a = judge({
+        device: 'phone-headset',
+        parts: { mic: 'lapel-4' },
+        joints: [['mic.plug > phone-headset.socket', out]],
+        hears: { mic: 0.2 },
+      });
+      expect(gate(a, 'fit')).toMatchObject({ status: 'fail', joint: 'j1', value: out });
+      expect(gate(a, 'wired').status).toBe('fail');
+    }
+  });
+  test('a phone that goes flat before the end', () => {
+    const a = judge({
+      job: { minutes: 400 },
+      device: 'phone-headset',
+      parts: { mic: 'lapel-4' },
+      joints: ['mic.plug > phone-headset.socket'],
+      hears: { mic: 0.2 },
+    });
+    // 13 Wh, 15 % kept back, at 3 W: 13 * 0.85 / 3 * 60 = 221 minutes.
+    expect(gate(a, 'powered').value).toBeCloseTo(221, 0);
+    expect(gate(a, 'powered')).toMatchObject({ status: 'fail', part: 'phone-headset' });
+  });
+});

@@ -1,0 +1,68 @@
+import { catalogue } from '@/catalogue';
+import { type Assessment, assess } from '@/core/assess';
+import type { GateName, Verdict } from '@/core/gates';
+import { checkDocument, type Job, type Part, type Setup } from '@/core/model';
+
+/** A setup in a few words: parts by id, joints as 'part.port > part.port', microphones with distances. */
+export interface Sketch {
+  readonly job?: Partial<Job>;
+  readonly device: string;
+  readonly parts: Readonly<Record<string, string | Omit<Part, 'id'>>>;
+  readonly joints: readonly (string | readonly [string, number])[];
+  /** Distance of the voice by microphone; the n-th microphone hears the n-th voice. */
+  readonly hears: Readonly<Record<string, number>>;
+  readonly chosenInput?: Setup['chosenInput'];
+}
+
+/** Make a setup of a sketch; `device` is both the part id and its class. */
+export function sketch({ job, device, parts, joints, hears, chosenInput = 'newest' }: Sketch): Setup {
+  const microphones = Object.entries(hears);
+  const setup: Setup = {
+    format: 'symplex.setup',
+    version: 1,
+    id: 'sketch',
+    name: 'Sketch',
+    job: {
+      format: 'symplex.job',
+      version: 1,
+      id: 'job',
+      name: 'Job',
+      purpose: 'record',
+      sources: microphones.map((_, i) => ({ id: `v${i + 1}`, name: `Voice ${i + 1}`, splAt1m: 60 })),
+      arrangement: 'one',
+      device,
+      app: 'recorder-picker',
+      minutes: 60,
+      hearing: 'nothing',
+      place: 'desk-mains',
+      distanceM: 1,
+      budget: null,
+      ...job,
+    },
+    parts: [
+      ...Object.entries(parts).map(([id, p]) => (typeof p === 'string' ? { id, class: p } : { id, ...p })),
+      { id: device, class: device },
+    ],
+    joints: joints.map((j, i) => {
+      const [text, outMm] = typeof j === 'string' ? [j, 0] : j;
+      const [a, b] = text.split(' > ').map((end) => {
+        const dot = end.indexOf('.');
+        return { part: end.slice(0, dot), port: end.slice(dot + 1) };
+      });
+      return { id: `j${i + 1}`, a, b, ...(outMm > 0 ? { outMm } : {}) };
+    }),
+    placements: microphones.map(([part, distanceM], i) => ({ source: `v${i + 1}`, part, distanceM })),
+    chosenInput,
+  };
+  const problem = checkDocument(setup, catalogue);
+  if (problem) throw new Error(`${problem.pointer}: ${problem.message}`);
+  return setup;
+}
+
+export function assessed(setup: Setup): Assessment {
+  const a = assess(setup, catalogue);
+  if (!a.ok) throw new Error(a.problem.message);
+  return a.value;
+}
+
+export const gate = (a: Assessment, name: GateName): Verdict => a.verdicts.find((v) => v.gate === name)!;
