@@ -1,9 +1,8 @@
 import { catalogue } from '@/catalogue';
-import { assess } from '@/core/assess';
+import { assess, report } from '@/core/assess';
 import { nameOf } from '@/core/gates';
 import type { Setup } from '@/core/model';
-import { FAILED, PASSED, printable } from './main';
-import { report } from './report';
+import { FAILED, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
 
@@ -21,13 +20,13 @@ export function checkCommand(setup: Setup, json: boolean): number {
   for (const v of verdicts) {
     const room = v.room === null ? '     ' : v.room.toFixed(2).padStart(5);
     lines.push(`${v.gate.padEnd(8)} ${MARKS[v.status]} room ${room}  ${v.brief}`);
-    for (const f of v.findings) {
-      if (f.status !== 'pass') lines.push(`         ${f.sentence}`);
-    }
+    const sentences = v.findings.filter((f) => f.status !== 'pass').map((f) => f.sentence);
+    // Two voices through one faulty joint make one sentence.
+    for (const sentence of new Set(sentences)) lines.push(`         ${sentence}`);
   }
   const recorded = readings.choice.entry;
   const from = recorded ? `${recorded.spec.label} (${nameOf(readings.compiled, recorded.part)})` : 'nothing';
   lines.push('', `The app records from: ${from}.`, '');
-  process.stdout.write(lines.map(printable).join('\n').replaceAll('\uFFFD', ' '));
+  process.stdout.write(lines.map(printable).join('\n'));
   return failed ? FAILED : PASSED;
 }

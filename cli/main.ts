@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { catalogue } from '@/catalogue';
 import { checkDocument, type Document, type DocumentProblem, readDocument } from '@/core/model';
 import { checkCommand } from './check';
+import { BAD_INPUT, PASSED, printable } from './outcome';
 import { planCommand } from './plan';
 import { spiceCommand } from './spice';
 
@@ -12,11 +13,6 @@ symplex spice FILE   write the circuit of a setup as a SPICE deck
 FILE is a *.setup.json (check, spice) or *.job.json (plan); - reads standard input.
 Exit: 0 all gates pass or caution, 1 some gate fails or no chain is found, 2 bad input.
 `;
-
-/** Exit statuses of the command. */
-export const PASSED = 0;
-export const FAILED = 1;
-export const BAD_INPUT = 2;
 
 /** Run the command; returns its exit status. Prints to standard output, problems to standard error. */
 export async function main(args: readonly string[]): Promise<number> {
@@ -78,6 +74,3 @@ function complain(file: string, { pointer, message }: DocumentProblem): number {
   process.stderr.write(`symplex: ${printable(file)}: at ${printable(pointer) || 'the top'}: ${printable(message)}\n`);
   return BAD_INPUT;
 }
-
-/** Text from files may hold control characters that a terminal would obey. */
-export const printable = (text: string): string => text.replace(/\p{Cc}/gu, '\uFFFD');

@@ -1,13 +1,16 @@
 import { catalogue } from '@/catalogue';
 import type { Drawer, Job } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
-import { FAILED, PASSED, printable } from './main';
+import { FAILED, PASSED, printable } from './outcome';
 
 /** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate. */
 export function planCommand(job: Job, drawer: Drawer | null, json: boolean): number {
   let answers: readonly Answer[] = [];
   let tried = 0;
-  for (const progress of plan(job, drawer, catalogue)) ({ answers, tried } = progress);
+  for (const progress of plan(job, drawer, catalogue)) {
+    answers = progress.answers;
+    tried = progress.routes.length;
+  }
   const works = answers.some((a) => a.score.failing + a.score.unknown === 0);
   if (json) {
     const out = answers.map(({ setup, cost, toBuy, pieces, score, weakest, lostBy, snrDb }) => ({

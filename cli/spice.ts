@@ -3,7 +3,7 @@ import { writeSpice } from '@/core/circuit';
 import { compile } from '@/core/compile';
 import type { Setup } from '@/core/model';
 import { THIRD_OCTAVES_HZ } from '@/core/signal';
-import { PASSED } from './main';
+import { PASSED } from './outcome';
 
 /** `symplex spice`: the deck of a setup, ready for `ngspice -b`. */
 export function spiceCommand(setup: Setup): number {

@@ -21,10 +21,17 @@ export interface Answer {
   readonly lostBy: string | null;
 }
 
+/** A chain that was computed, as a point of the cost and margin it has. */
+export interface Route {
+  readonly cost: number;
+  readonly score: Score;
+}
+
 export interface PlanProgress {
   /** Best first. */
   readonly answers: readonly Answer[];
-  readonly tried: number;
+  /** Every chain assessed so far. */
+  readonly routes: readonly Route[];
   readonly done: boolean;
 }
 
@@ -41,18 +48,19 @@ const MOST_ANSWERS = 6;
 export function* plan(job: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<PlanProgress> {
   const stock = stockOf(drawer, catalogue);
   let answers: Answer[] = [];
-  let tried = 0;
+  const routes: Route[] = [];
   const good: string[][] = [];
   for (const chain of searchChains(job, catalogue, stock)) {
-    if (tried >= MOST_TRIED) break;
+    if (routes.length >= MOST_TRIED) break;
     // The same pieces again, or a good chain with padding, would only be in the way.
     const classes = chain.links.map((l) => l.classId);
     if (good.some((g) => g.every((c) => classes.includes(c)))) continue;
-    const setup = buildSetup(chain, job, catalogue, stock, `${job.id}-${tried + 1}`.slice(0, 64));
+    const setup = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
     if (!reaches(setup, catalogue)) continue;
-    tried += 1;
     const settled = accompany(settleKnobs(setup, catalogue), catalogue, stock);
     const { cost, toBuy } = costOf(settled.setup.parts, stock, catalogue);
+    const score = scoreOf(settled.assessment);
+    routes.push({ cost, score });
     if (job.budget === null || cost <= job.budget) {
       const { verdicts, weakest, readings } = settled.assessment;
       const snr = readings.channels.map((c) => c.snrDb).filter(Number.isFinite);
@@ -61,7 +69,7 @@ export function* plan(job: Job, drawer: Drawer | null, catalogue: Catalogue): Ge
         cost,
         toBuy,
         pieces: settled.setup.parts.length,
-        score: scoreOf(settled.assessment),
+        score,
         weakest,
         verdicts,
         snrDb: snr.length > 0 ? Math.min(...snr) : null,
@@ -71,9 +79,9 @@ export function* plan(job: Job, drawer: Drawer | null, catalogue: Catalogue): Ge
       if (failing + unknown === 0 && room >= GOOD_ROOM) good.push(classes);
       answers = [...answers.filter((a) => !samePieces(a, answer)), answer].sort(compareAnswers).slice(0, MOST_ANSWERS);
     }
-    yield { answers: withReasons(answers), tried, done: false };
+    yield { answers: withReasons(answers), routes: [...routes], done: false };
   }
-  yield { answers: withReasons(answers), tried, done: true };
+  yield { answers: withReasons(answers), routes, done: true };
 }
 
 /** Margin beyond this is plenty: it no longer outweighs money. */

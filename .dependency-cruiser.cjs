@@ -1,0 +1,94 @@
+// Who may call whom; `npm run rooms` checks it. Arrows point down: app > ui > store, workers > core > model, circuit.
+const rooms = (list) => `^(${list.join('|')})/`;
+
+/** A room of core, entered from anywhere else, is entered by its index. */
+const CORE_ROOMS = '(model|connectors|circuit|signal|host|power|gates|plan|compile|readings|assess)';
+
+/** @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-knows-core-only',
+      comment: 'core runs in Node, worker and browser alike',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: ['^core/', '^node_modules/ajv/'] },
+    },
+    {
+      name: 'core-tests-may-use-the-catalogue',
+      severity: 'error',
+      from: { path: '^core/.*\\.test\\.ts$' },
+      to: { path: rooms(['app', 'ui', 'store', 'workers', 'cli']) },
+    },
+    {
+      name: 'circuit-imports-nothing-of-ours',
+      severity: 'error',
+      from: { path: '^core/circuit/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: ['^core/circuit/'] },
+    },
+    {
+      name: 'connectors-import-nothing-of-ours',
+      severity: 'error',
+      from: { path: '^core/connectors/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: ['^core/connectors/'] },
+    },
+    {
+      name: 'enter-core-by-index',
+      severity: 'error',
+      from: { path: `^core/${CORE_ROOMS}/` },
+      to: { path: `^core/${CORE_ROOMS}/(?!index\\.ts$)`, pathNot: '^core/$1/' },
+    },
+    {
+      name: 'enter-rooms-by-index',
+      severity: 'error',
+      from: { pathNot: '^core/' },
+      to: { path: `^core/${CORE_ROOMS}/(?!index\\.ts$)` },
+    },
+    {
+      name: 'enter-folders-by-index',
+      severity: 'error',
+      from: { path: '^(app|ui|store|workers|cli|demo|catalogue)/' },
+      to: { path: '^(store|workers|demo|catalogue)/(?!index\\.ts$)', pathNot: ['^$1/'] },
+    },
+    {
+      name: 'enter-screens-by-index',
+      severity: 'error',
+      from: { path: '^(app|ui)/([^/]*)' },
+      to: { path: '^ui/[^/]+/(?!index\\.tsx?$)', pathNot: ['^ui/$2/'] },
+    },
+    {
+      name: 'catalogue-and-demo-are-data',
+      severity: 'error',
+      from: { path: rooms(['catalogue', 'demo']), pathNot: '\\.test\\.ts$' },
+      to: { pathNot: ['^(catalogue|demo)/', '^core/model/index\\.ts$'] },
+    },
+    {
+      name: 'workers-and-store-are-below-the-screens',
+      severity: 'error',
+      from: { path: rooms(['workers', 'store']) },
+      to: { path: rooms(['app', 'ui', 'cli']) },
+    },
+    { name: 'store-and-workers-apart', severity: 'error', from: { path: '^store/' }, to: { path: '^workers/' } },
+    { name: 'workers-and-store-apart', severity: 'error', from: { path: '^workers/' }, to: { path: '^store/' } },
+    { name: 'screens-do-not-know-routes', severity: 'error', from: { path: '^ui/' }, to: { path: '^(app|cli)/' } },
+    { name: 'routes-are-thin', severity: 'error', from: { path: '^app/' }, to: { path: '^(core|store|workers|cli)/' } },
+    {
+      name: 'the-command-needs-core-only',
+      severity: 'error',
+      from: { path: '^cli/' },
+      to: { path: '^(app|ui|store|workers)/' },
+    },
+    { name: 'resolved', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)generated/|\\.next/' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
+};

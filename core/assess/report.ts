@@ -1,0 +1,112 @@
+import { magnitude } from '../circuit';
+import { type LineReading, pathBetween, type Readings } from '../readings';
+import { dbu, peakDbu, SILENCE_DBU } from '../signal';
+import type { Assessment } from './assess';
+
+/** Infinite ohms, endless minutes and silence have no number in JSON: they become null. */
+const finite = (x: number): number | null => (Number.isFinite(x) && x > SILENCE_DBU ? x : null);
+
+/** One part of a line, seen from the signal: what leaves it, or what a channel of the input gets. */
+export interface Place {
+  readonly part: string;
+  /** Average and peaks of the loudest voice, dBu; null where nothing arrives. */
+  readonly averageDbu: number | null;
+  readonly peakDbu: number | null;
+  /** Where it clips, dBu; null where nothing can. */
+  readonly ceilingDbu: number | null;
+  /** Noise of the channel, dBu; known at the input. */
+  readonly noiseDbu: number | null;
+}
+
+/** An assessment as plain JSON: verdicts, and the readings they were judged from. For `--json`, and for other threads. */
+export function report({ readings, verdicts, weakest }: Assessment) {
+  return {
+    setup: readings.compiled.setup.id,
+    weakest: weakest.gate,
+    verdicts,
+    inputs: readings.entries.map((e) => ({
+      part: e.part,
+      label: e.spec.label,
+      listed: e.listed,
+      why: e.why ?? readings.choice.passedOver.get(e) ?? null,
+      chosen: e === readings.choice.entry,
+      senseOhm: e.sense ? finite(e.sense.ohm) : null,
+      headphoneOhm: e.headphones ? finite(e.headphones.ohm) : null,
+    })),
+    intended: readings.intended?.part ?? null,
+    lines: readings.lines.map((line) => {
+      const route = pathBetween(readings.compiled, line.part, readings.compiled.device.part.id);
+      return {
+        source: line.source,
+        microphone: line.part,
+        distanceM: line.distanceM,
+        alive: line.alive,
+        arrives: line.arrives,
+        keptDb: line.keptDb === null ? null : finite(line.keptDb),
+        /** All the way to the device; none when the joints do not lead there. */
+        parts: route?.parts ?? [],
+        joints: route?.joints.map((j) => j.joint.id) ?? [],
+        /** As far as the input. */
+        places: placesOf(readings, line),
+      };
+    }),
+    channels: readings.channels.map((c) => ({
+      part: c.input.part,
+      input: c.input.id,
+      fullScaleDbu: c.input.fullScaleDbu,
+      noiseVolt: c.noise.volt,
+      noiseAWeightedVolt: c.noise.aWeightedVolt,
+      largestNoises: c.noise.shares.slice(0, 5),
+      snrDbA: finite(c.snrDb),
+      arrivals: c.arrivals.map((a) => ({
+        source: a.source,
+        averageDbu: finite(a.averageDbu),
+        peakDbfs: finite(a.peakDbfs),
+        voltAt1k: magnitude(a.at1k),
+      })),
+    })),
+    joints: [...readings.joints.values()].map((j) => ({ ...j, levelDbu: finite(j.levelDbu) })),
+    stages: readings.stages.map((s) => ({
+      part: s.stage.part,
+      stage: s.stage.id,
+      averageDbu: finite(s.averageDbu),
+      clipDbu: s.stage.clipDbu,
+      headroomDb: finite(s.headroomDb),
+    })),
+    usb: readings.usb.supplies,
+    runtimes: readings.runtimes.map((r) => ({ part: r.part, minutes: finite(r.minutes) })),
+    ears: readings.ears,
+    playbackPart: readings.playbackPart,
+  };
+}
+
+export type Report = ReturnType<typeof report>;
+
+function placesOf(readings: Readings, line: LineReading): readonly Place[] {
+  if (!line.path) return [];
+  const { parts, joints } = line.path;
+  const place = (part: string, average: number | null, ceiling: number | null, noise: number | null): Place => ({
+    part,
+    averageDbu: average,
+    peakDbu: average === null ? null : peakDbu(average),
+    ceilingDbu: ceiling,
+    noiseDbu: noise,
+  });
+  return parts.map((part, i) => {
+    const clips = readings.stages.filter((s) => s.stage.part === part).map((s) => s.stage.clipDbu);
+    const joint = joints[i];
+    if (joint) {
+      const level = readings.joints.get(joint.joint.id)!.levelDbu;
+      return place(part, finite(level), clips.length > 0 ? Math.min(...clips) : null, null);
+    }
+    const heard = readings.channels.map((c) => ({
+      input: c.input,
+      noise: c.noise,
+      average: c.arrivals.find((a) => a.source === line.source)?.averageDbu ?? SILENCE_DBU,
+    }));
+    const best = heard.reduce<(typeof heard)[number] | null>((b, c) => (!b || c.average > b.average ? c : b), null);
+    if (!best) return place(part, null, null, null);
+    const noiseDbu = dbu(best.noise.volt);
+    return place(part, finite(best.average), best.input.fullScaleDbu, finite(noiseDbu));
+  });
+}

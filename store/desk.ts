@@ -1,0 +1,68 @@
+import Dexie, { type EntityTable } from 'dexie';
+import type { Drawer, Job, Setup } from '@/core/model';
+import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+
+export interface Kept {
+  readonly setups: Setup;
+  readonly jobs: Job;
+  readonly drawers: Drawer;
+}
+export type Kind = keyof Kept;
+export const KINDS: readonly Kind[] = ['setups', 'jobs', 'drawers'];
+
+/** One document as it was and as it became; null where it was not there. */
+export type Change = {
+  readonly [K in Kind]: {
+    readonly kind: K;
+    readonly id: string;
+    readonly before: Kept[K] | null;
+    readonly after: Kept[K] | null;
+  };
+}[Kind];
+
+/** One thing the person did, to be undone as one. */
+export interface Step {
+  readonly seq: number;
+  readonly label: string;
+  readonly changes: readonly Change[];
+  /** 1 after undo; IndexedDB does not index booleans. */
+  readonly undone: 0 | 1;
+}
+
+/** What lies open, and how the app looks: kept per browser, not part of any file. */
+export interface Setting {
+  readonly key: 'job' | 'setup' | 'drawer' | 'theme';
+  readonly value: string;
+}
+
+export type Desk = Dexie & {
+  readonly setups: EntityTable<Setup, 'id'>;
+  readonly jobs: EntityTable<Job, 'id'>;
+  readonly drawers: EntityTable<Drawer, 'id'>;
+  readonly steps: EntityTable<Step, 'seq'>;
+  readonly settings: EntityTable<Setting, 'key'>;
+};
+
+/** Open the person's documents; a browser that has none yet gets the demo ones. */
+function openDesk(): Desk {
+  const db = new Dexie('symplex') as Desk;
+  db.version(1).stores({ setups: 'id', jobs: 'id', drawers: 'id', steps: '++seq, undone', settings: 'key' });
+  db.on('populate', (tx) => {
+    tx.table('setups').bulkAdd([...demoSetups]);
+    tx.table('jobs').bulkAdd([...demoJobs]);
+    tx.table('drawers').add(demoDrawer);
+    tx.table('settings').bulkAdd([
+      { key: 'job', value: demoJobs[0].id },
+      { key: 'setup', value: demoSetups[1].id },
+      { key: 'drawer', value: demoDrawer.id },
+    ]);
+  });
+  return db;
+}
+
+let opened: Desk | null = null;
+/** The one database of this page, opened when first asked for: there is none while pages are built. */
+export const desk = (): Desk => {
+  opened ??= openDesk();
+  return opened;
+};

@@ -1,0 +1,65 @@
+import {
+  type Bundle,
+  type Catalogue,
+  checkDocument,
+  type Document,
+  type DocumentProblem,
+  FORMAT_VERSION,
+  readDocument,
+} from '@/core/model';
+import { desk } from './desk';
+import { change, type Edit } from './history';
+
+/** Everything that is kept, as one document; documents in the order of their ids, so that equal desks give equal files. */
+export async function everythingKept(): Promise<Bundle> {
+  const db = desk();
+  return db.transaction('r', [db.setups, db.jobs, db.drawers], async () => ({
+    format: 'symplex.bundle',
+    version: FORMAT_VERSION,
+    setups: await db.setups.orderBy('id').toArray(),
+    jobs: await db.jobs.orderBy('id').toArray(),
+    drawers: await db.drawers.orderBy('id').toArray(),
+  }));
+}
+
+export type Brought =
+  | { readonly ok: true; readonly names: readonly string[] }
+  | { readonly ok: false; readonly problem: DocumentProblem };
+
+/** Bring in the text of a file, as one step that undo takes back. A file with a fault changes nothing. */
+export async function bringIn(text: string, fileName: string, catalogue: Catalogue): Promise<Brought> {
+  const read = readDocument(text);
+  if (!read.ok) return read;
+  const wrong = checkDocument(read.value, catalogue);
+  if (wrong) return { ok: false, problem: wrong };
+  const edits = editsOf(read.value);
+  await change(`Open ${fileName}`, edits);
+  const first = (kind: Edit['kind']) => edits.find((e) => e.kind === kind)?.id;
+  for (const [key, kind] of [
+    ['setup', 'setups'],
+    ['job', 'jobs'],
+    ['drawer', 'drawers'],
+  ] as const) {
+    const id = first(kind);
+    if (id) await desk().settings.put({ key, value: id });
+  }
+  return { ok: true, names: namesOf(read.value) };
+}
+
+function editsOf(document: Document): readonly Edit[] {
+  switch (document.format) {
+    case 'symplex.setup':
+      return [{ kind: 'setups', id: document.id, become: () => document }];
+    case 'symplex.job':
+      return [{ kind: 'jobs', id: document.id, become: () => document }];
+    case 'symplex.drawer':
+      return [{ kind: 'drawers', id: document.id, become: () => document }];
+    case 'symplex.bundle':
+      return [...document.setups, ...document.jobs, ...document.drawers].flatMap(editsOf);
+  }
+}
+
+const namesOf = (document: Document): readonly string[] =>
+  document.format === 'symplex.bundle'
+    ? [...document.setups, ...document.jobs, ...document.drawers].map((d) => d.name)
+    : [document.name];

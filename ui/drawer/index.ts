@@ -1,0 +1,1 @@
+export { DrawerScreen } from './drawer-screen';

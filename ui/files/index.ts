@@ -1,0 +1,1 @@
+export { FilesScreen } from './files-screen';

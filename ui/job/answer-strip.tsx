@@ -1,0 +1,82 @@
+'use client';
+import { Fragment } from 'react';
+import { type Part, quantity } from '@/core/model';
+import type { Answer } from '@/core/plan';
+import { classOf, GATE_TITLES, minus, partName, price, StatusMark, signed } from '../kit';
+import { letterOf } from './letter';
+
+interface Props {
+  readonly answer: Answer;
+  readonly place: number;
+  readonly onOpen: () => void;
+}
+
+const grams = (parts: readonly Part[]): number =>
+  parts.reduce((sum, p) => sum + (classOf(p).host ? 0 : quantity(p, classOf(p), 'massG')), 0);
+
+/** One chain: its pieces, what must be bought, where it is weakest and why it stands where it stands. */
+export function AnswerStrip({ answer, place, onOpen }: Props) {
+  const { setup, toBuy, weakest, score } = answer;
+  const missing = new Set(toBuy.map((p) => p.id));
+  const passes = score.failing + score.unknown === 0;
+  const letter = letterOf(place);
+  return (
+    <li
+      className={`rounded-xl border bg-card p-3 desk:flex desk:gap-4 ${place === 0 ? 'border-2 border-accent' : 'border-rule'}`}
+    >
+      <div className="min-w-0 flex-1">
+        <div className="flex flex-wrap items-center gap-y-1.5">
+          <span
+            className={`mr-3 inline-flex size-8 shrink-0 items-center justify-center rounded-full border-2 border-accent font-bold ${place === 0 ? 'bg-accent text-accent-ink' : 'text-accent'}`}
+          >
+            {letter}
+          </span>
+          {setup.parts.map((p, i) => (
+            <Fragment key={p.id}>
+              {i > 0 && <span aria-hidden className="h-px w-2.5 bg-soft" />}
+              <span
+                className={`rounded-md border px-2 py-0.5 ${missing.has(p.id) ? 'border-caution border-dashed bg-caution-wash' : 'border-rule'}`}
+              >
+                {partName(p)}
+                {missing.has(p.id) && <span className="sr-only"> (to buy)</span>}
+              </span>
+            </Fragment>
+          ))}
+        </div>
+        <p className="mt-2 text-soft">
+          {answer.lostBy ??
+            (passes
+              ? 'The best of what was computed.'
+              : `Nothing passes all gates; this comes nearest. ${weakest.sentence}`)}
+        </p>
+      </div>
+      <div className="mt-2 flex shrink-0 items-end gap-3 desk:mt-0 desk:w-60 desk:flex-col desk:items-stretch">
+        <dl className="grid flex-1 grid-cols-[auto_1fr] gap-x-3 text-soft desk:flex-none">
+          <dt>to buy</dt>
+          <dd className="text-right font-mono font-semibold text-ink">{price(answer.cost)}</dd>
+          <dt>weakest</dt>
+          <dd className="flex items-center justify-end gap-1.5 font-semibold text-ink">
+            <StatusMark status={weakest.status} size={16} />
+            {GATE_TITLES[weakest.gate]}
+            <span className="font-mono">{weakest.room === null ? '?' : signed(weakest.room, 1)}</span>
+          </dd>
+          <dt>voice over noise</dt>
+          <dd className="text-right font-mono font-semibold text-ink">
+            {answer.snrDb === null ? '?' : minus(`${answer.snrDb.toFixed(0)} dB`)}
+          </dd>
+          <dt>pieces, mass</dt>
+          <dd className="text-right font-mono font-semibold text-ink">
+            {answer.pieces}, {grams(setup.parts).toFixed(0)} g
+          </dd>
+        </dl>
+        <button
+          type="button"
+          onClick={onOpen}
+          className={`min-h-11 rounded-lg border px-4 font-semibold ${place === 0 ? 'border-accent bg-accent text-accent-ink' : 'border-accent text-accent hover:bg-accent-wash'}`}
+        >
+          Open {letter}
+        </button>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,115 @@
+import { catalogue } from '@/catalogue';
+import type { Arrangement, Hearing, Job, Place, Purpose, Source } from '@/core/model';
+import { appOf, lower } from '../kit';
+
+/** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */
+export interface Choice {
+  readonly key: string;
+  readonly words: string;
+  readonly note?: string;
+  readonly fill: (job: Job) => Job;
+}
+
+export interface ChoiceBlank {
+  readonly name: string;
+  readonly now: (job: Job) => string;
+  readonly choices: (job: Job) => readonly Choice[];
+}
+
+const PURPOSES: Readonly<Record<Purpose, string>> = { record: 'record', live: 'stream live', call: 'make a call' };
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
+const ARRANGEMENTS: Readonly<Record<Arrangement, string>> = {
+  one: 'on one channel',
+  'side-each': 'a side each',
+  'both-sides': 'mixed to both sides',
+};
+const HEARINGS: Readonly<Record<Hearing, string>> = { nothing: 'nothing', myself: 'myself', 'far-end': 'the far end' };
+const PLACES: Readonly<Record<Place, string>> = {
+  'desk-mains': 'at a desk with mains',
+  desk: 'at a desk without mains',
+  hand: 'hand-held',
+};
+
+export const voicesText = (n: number): string => `${NUMBERS[n] ?? n} ${n === 1 ? 'voice' : 'voices'}`;
+const article = (name: string) => `${/^[aeiou8]/i.test(name) ? 'an' : 'a'} ${lower(name)}`;
+
+const choicesOf = <K extends string>(words: Readonly<Record<K, string>>, fill: (job: Job, key: K) => Job): Choice[] =>
+  (Object.keys(words) as K[]).map((key) => ({ key, words: words[key], fill: (job) => fill(job, key) }));
+
+/** Levels of a talker at one metre; ANSI S3.5 from memory, rounded: 62, 68 and 75 dB for normal, raised and loud. */
+export const EFFORTS: readonly { readonly name: string; readonly splAt1m: number }[] = [
+  { name: 'quiet', splAt1m: 56 },
+  { name: 'ordinary', splAt1m: 62 },
+  { name: 'raised', splAt1m: 68 },
+  { name: 'loud', splAt1m: 75 },
+];
+
+function withVoices(job: Job, n: number): Job {
+  const sources: Source[] = Array.from(
+    { length: n },
+    (_, i) => job.sources[i] ?? { id: freshVoice(job, i + 1), name: `Voice ${i + 1}`, splAt1m: 62 },
+  );
+  const arrangement = n === 1 && job.arrangement === 'side-each' ? 'both-sides' : job.arrangement;
+  return { ...job, sources, arrangement };
+}
+
+function freshVoice(job: Job, from: number): string {
+  let n = from;
+  while (job.sources.some((s) => s.id === `voice-${n}`)) n += 1;
+  return `voice-${n}`;
+}
+
+export const BLANKS = {
+  purpose: {
+    name: 'What for',
+    now: (job) => PURPOSES[job.purpose],
+    choices: () => choicesOf(PURPOSES, (job, purpose) => ({ ...job, purpose })),
+  },
+  voices: {
+    name: 'How many voices',
+    now: (job) => voicesText(job.sources.length),
+    choices: () =>
+      [1, 2].map((n) => ({ key: String(n), words: voicesText(n), fill: (job: Job) => withVoices(job, n) })),
+  },
+  arrangement: {
+    name: 'Where each voice goes',
+    now: (job) => ARRANGEMENTS[job.arrangement],
+    choices: (job) =>
+      choicesOf(ARRANGEMENTS, (j, arrangement) => ({ ...j, arrangement })).filter(
+        (c) => job.sources.length > 1 || c.key !== 'side-each',
+      ),
+  },
+  device: {
+    name: 'The device',
+    now: (job) => article(catalogue.parts.get(job.device)!.name),
+    choices: () =>
+      [...catalogue.parts.values()]
+        .filter((c) => c.host)
+        .map((c) => ({ key: c.id, words: article(c.name), fill: (job: Job) => ({ ...job, device: c.id }) })),
+  },
+  app: {
+    name: 'The app',
+    now: (job) => article(appOf(job.app).name),
+    choices: () =>
+      [...catalogue.apps.values()].map((a) => ({
+        key: a.id,
+        words: article(a.name),
+        note: lower(a.summary),
+        fill: (job: Job) => ({ ...job, app: a.id }),
+      })),
+  },
+  hearing: {
+    name: 'What you must hear',
+    now: (job) => HEARINGS[job.hearing],
+    choices: () => choicesOf(HEARINGS, (job, hearing) => ({ ...job, hearing })),
+  },
+  place: {
+    name: 'Where',
+    now: (job) => PLACES[job.place],
+    choices: () => choicesOf(PLACES, (job, place) => ({ ...job, place })),
+  },
+} as const satisfies Record<string, ChoiceBlank>;
+
+/** The sentence as plain words, for headings. */
+export const jobSentence = (job: Job): string =>
+  `I ${PURPOSES[job.purpose]} with ${voicesText(job.sources.length)}, ${ARRANGEMENTS[job.arrangement]}, on ${BLANKS.device.now(job)} in ${BLANKS.app.now(job)}, for ${job.minutes} min, hearing ${HEARINGS[job.hearing]}, ${PLACES[job.place]}.`;

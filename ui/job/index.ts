@@ -1,0 +1,2 @@
+export { jobSentence } from './blanks';
+export { JobScreen } from './job-screen';

@@ -1,0 +1,88 @@
+'use client';
+import { useRouter, useSearchParams } from 'next/navigation';
+import { type Job, writeDocument } from '@/core/model';
+import type { Answer } from '@/core/plan';
+import { change, desk } from '@/store';
+import { Button, setSetting, useDrawer, useJob, usePlan } from '../kit';
+import { Screen, saveFile, tell } from '../shell';
+import { AnswerStrip } from './answer-strip';
+import { CostChart } from './cost-chart';
+import { JobPicker } from './job-picker';
+import { letterOf } from './letter';
+import { Sentence } from './sentence';
+
+/** Keeps a chain as a setup of its own, under the first free name. */
+async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<string> {
+  const stem = `${job.id.slice(0, 50)}-${letter.toLowerCase()}`;
+  const taken = new Set(await desk().setups.toCollection().primaryKeys());
+  let id = stem;
+  for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`;
+  const setup = { ...answer.setup, id, name: `${job.name}, chain ${letter}`.slice(0, 120) };
+  await change(`Open chain ${letter}`, [{ kind: 'setups', id, become: () => setup }]);
+  await setSetting('setup', id);
+  return id;
+}
+
+export function JobScreen() {
+  const router = useRouter();
+  const job = useJob(useSearchParams().get('job'));
+  const drawer = useDrawer();
+  const { progress, searching, stop } = usePlan(job, drawer);
+  if (job === undefined) return <Screen title="Job">{null}</Screen>;
+  if (job === null) {
+    return (
+      <Screen title="No job yet" actions={<JobPicker job={null} />}>
+        <p>Write a new job with the button above, or bring one in under Files.</p>
+      </Screen>
+    );
+  }
+  const fill = (label: string, next: Job) => change(label, [{ kind: 'jobs', id: job.id, become: () => next }]);
+  const open = async (answer: Answer, letter: string) => {
+    const id = await keepAnswer(job, answer, letter);
+    tell(`Chain ${letter} is kept as a setup of its own.`);
+    router.push(`/line/?setup=${encodeURIComponent(id)}`);
+  };
+  const answers = progress?.answers ?? [];
+  const passing = answers.filter((a) => a.score.failing + a.score.unknown === 0).length;
+  return (
+    <Screen
+      title={<JobPicker job={job} />}
+      actions={<Button onClick={() => saveFile(`${job.id}.job.json`, writeDocument(job))}>Save to file</Button>}
+    >
+      <Sentence job={job} onFill={fill} />
+      <div className="mt-5 grid gap-6 desk:grid-cols-[18rem_1fr]">
+        <div className="order-2 desk:order-1">
+          <CostChart answers={answers} routes={progress?.routes ?? []} />
+        </div>
+        <section aria-label="Chains" className="order-1 desk:order-2">
+          <div className="mb-2 flex min-h-10 flex-wrap items-center justify-between gap-2">
+            <h2 className="font-bold" aria-live="polite">
+              {searching
+                ? `Computing: ${progress?.routes.length ?? 0} chains so far`
+                : answers.length === 0
+                  ? 'No chain leads from a microphone to this device'
+                  : `${passing} of these ${answers.length} ${passing === 1 ? 'passes' : 'pass'} all gates`}
+            </h2>
+            {searching && (
+              <Button look="quiet" onClick={stop}>
+                Stop
+              </Button>
+            )}
+          </div>
+          {!searching && answers.length === 0 && (
+            <p className="text-soft">
+              {job.budget === null
+                ? 'None of the classes known goes from a voice to that device. Try another one.'
+                : 'Not for that money. Allow more, or try another device.'}
+            </p>
+          )}
+          <ol className="flex flex-col gap-3">
+            {answers.map((a, i) => (
+              <AnswerStrip key={a.setup.id} answer={a} place={i} onOpen={() => open(a, letterOf(i))} />
+            ))}
+          </ol>
+        </section>
+      </div>
+    </Screen>
+  );
+}

@@ -1,0 +1,53 @@
+'use client';
+import type { Job } from '@/core/model';
+import { BlankOfChoice, BlankOfNumber } from './blank';
+import { BLANKS, type ChoiceBlank } from './blanks';
+import { VoicesBlank } from './voices';
+
+/** The job as one sentence whose blanks can be filled anew at any time. */
+export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: (label: string, job: Job) => void }) {
+  const choice = (blank: ChoiceBlank) => (
+    <BlankOfChoice blank={blank} job={job} onFill={(next) => onFill(`${blank.name}: ${blank.now(next)}`, next)} />
+  );
+  return (
+    <p className="text-[1.35rem] leading-[1.75] desk:text-[1.7rem]">
+      I {choice(BLANKS.purpose)} with{' '}
+      <VoicesBlank job={job} onFill={(next) => onFill(`Voices: ${next.sources.map((s) => s.name).join(', ')}`, next)} />
+      , {choice(BLANKS.arrangement)}, on {choice(BLANKS.device)} in {choice(BLANKS.app)}, for{' '}
+      <BlankOfNumber
+        name="How long"
+        words={`${job.minutes} minutes`}
+        unit="minutes"
+        value={job.minutes}
+        min={1}
+        max={1440}
+        step={1}
+        onFill={(v) => v && onFill(`How long: ${v} minutes`, { ...job, minutes: Math.round(v) })}
+      />
+      , hearing {choice(BLANKS.hearing)}, {choice(BLANKS.place)},{' '}
+      <BlankOfNumber
+        name="From mouth to device"
+        words={`${job.distanceM} m`}
+        unit="metres"
+        value={job.distanceM}
+        min={0.05}
+        max={100}
+        step={0.05}
+        onFill={(v) => v && onFill(`Distance: ${v} m`, { ...job, distanceM: v })}
+      />{' '}
+      away, spending{' '}
+      <BlankOfNumber
+        name="To spend at most"
+        words={job.budget === null ? 'what it takes' : `at most ${job.budget}`}
+        unit="in your money"
+        value={job.budget}
+        min={0}
+        max={1_000_000}
+        step={1}
+        without="Whatever it takes"
+        onFill={(v) => onFill(v === null ? 'Spend what it takes' : `Spend at most ${v}`, { ...job, budget: v })}
+      />
+      .
+    </p>
+  );
+}

@@ -1,0 +1,102 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import type { Report } from '@/core/assess';
+import type { Drawer, Job, Setup } from '@/core/model';
+import type { Mend, PlanProgress, Swap } from '@/core/plan';
+import { findMends, findSwaps, judge, planJob, stopPlan } from '@/workers';
+
+export interface Judgement {
+  /** The newest report there is; while a newer one is on its way, the one before. */
+  readonly report: Report | null;
+  readonly setup: Setup | null;
+  readonly problem: string | null;
+}
+
+/** The report of a setup, from the other thread. */
+export function useReport(setup: Setup | null | undefined): Judgement {
+  const [state, setState] = useState<Judgement>({ report: null, setup: null, problem: null });
+  useEffect(() => {
+    if (!setup) return;
+    let wanted = true;
+    void judge(setup).then((judged) => {
+      if (!wanted || !judged) return;
+      setState(
+        judged.ok ? { report: judged.report, setup, problem: null } : { report: null, setup, problem: judged.message },
+      );
+    });
+    return () => {
+      wanted = false;
+    };
+  }, [setup]);
+  return state;
+}
+
+/** Answers to a job, growing while the search goes on. */
+export function usePlan(job: Job | null | undefined, drawer: Drawer | null | undefined) {
+  const [progress, setProgress] = useState<PlanProgress | null>(null);
+  const [searching, setSearching] = useState(false);
+  useEffect(() => {
+    if (!job || drawer === undefined) return;
+    let wanted = true;
+    setSearching(true);
+    setProgress(null);
+    void planJob(job, drawer, (p) => {
+      if (wanted) setProgress(p);
+    }).finally(() => {
+      if (wanted) setSearching(false);
+    });
+    return () => {
+      wanted = false;
+    };
+  }, [job, drawer]);
+  const stop = () => {
+    void stopPlan();
+    setSearching(false);
+  };
+  return { progress, searching, stop };
+}
+
+/** Mends for a setup, best first; searched for once it has stood still for a moment. */
+export function useMends(setup: Setup | null | undefined, drawer: Drawer | null | undefined, wanted: boolean) {
+  const [state, setState] = useState<{
+    readonly setup: Setup | null;
+    readonly mends: readonly Mend[];
+    readonly done: boolean;
+  }>({
+    setup: null,
+    mends: [],
+    done: false,
+  });
+  useEffect(() => {
+    if (!setup || drawer === undefined || !wanted) return;
+    let current = true;
+    const timer = setTimeout(() => {
+      void findMends(setup, drawer, (mends) => {
+        if (current) setState({ setup, mends, done: false });
+      }).then((complete) => {
+        if (current && complete) setState((s) => ({ setup, mends: s.setup === setup ? s.mends : [], done: true }));
+      });
+    }, 150);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [setup, drawer, wanted]);
+  return state.setup === setup && wanted ? state : { mends: [], done: !wanted };
+}
+
+/** What else fits in a part's place; null while it is computed. */
+export function useSwaps(setup: Setup, part: string | null, drawer: Drawer | null | undefined): readonly Swap[] | null {
+  const [swaps, setSwaps] = useState<readonly Swap[] | null>(null);
+  const asked = useRef(0);
+  useEffect(() => {
+    if (part === null || drawer === undefined) return;
+    asked.current += 1;
+    const mine = asked.current;
+    setSwaps(null);
+    void findSwaps(setup, part, drawer).then((found) => {
+      if (asked.current === mine) setSwaps(found);
+    });
+  }, [setup, part, drawer]);
+  return swaps;
+}

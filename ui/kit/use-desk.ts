@@ -1,0 +1,50 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { useEffect, useState } from 'react';
+import type { Drawer, Job, Setup } from '@/core/model';
+import { desk, type Kept, type Kind, nextSteps, type Setting } from '@/store';
+
+/** What lies in the browser is only known there: false while the page is still the built one. */
+export function useOnPage(): boolean {
+  const [on, setOn] = useState(false);
+  useEffect(() => setOn(true), []);
+  return on;
+}
+
+const bySpokenName = (a: { readonly name: string }, b: { readonly name: string }) => a.name.localeCompare(b.name, 'en');
+
+/** All documents of a kind by name, kept up to date with other tabs; undefined while they load. */
+export function useAll<K extends Kind>(kind: K): readonly Kept[K][] | undefined {
+  const on = useOnPage();
+  return useLiveQuery(
+    async () => (on ? ((await desk().table(kind).toArray()) as Kept[K][]).sort(bySpokenName) : undefined),
+    [on, kind],
+  );
+}
+
+/** The value of a setting; undefined while it loads, null when it was never set. */
+export function useSetting(key: Setting['key']): string | null | undefined {
+  const on = useOnPage();
+  return useLiveQuery(async () => (on ? ((await desk().settings.get(key))?.value ?? null) : undefined), [on, key]);
+}
+
+export const setSetting = (key: Setting['key'], value: string): Promise<unknown> => desk().settings.put({ key, value });
+
+/** The document that lies open, or the first there is; undefined while it loads, null when there is none. */
+function useOpen<K extends Kind>(kind: K, key: Setting['key'], wanted?: string | null): Kept[K] | null | undefined {
+  const all = useAll(kind);
+  const last = useSetting(key);
+  if (!all || last === undefined) return undefined;
+  return all.find((d) => d.id === wanted) ?? all.find((d) => d.id === last) ?? all[0] ?? null;
+}
+
+export const useJob = (wanted: string | null): Job | null | undefined => useOpen('jobs', 'job', wanted);
+export const useSetup = (wanted: string | null): Setup | null | undefined => useOpen('setups', 'setup', wanted);
+export const useDrawer = (): Drawer | null | undefined => useOpen('drawers', 'drawer');
+
+/** Labels of the steps that undo and redo would walk. */
+export function useSteps(): { readonly back: string | null; readonly forth: string | null } {
+  const on = useOnPage();
+  const steps = useLiveQuery(async () => (on ? nextSteps() : undefined), [on]);
+  return { back: steps?.back?.label ?? null, forth: steps?.forth?.label ?? null };
+}

@@ -1,0 +1,36 @@
+import { catalogue } from '@/catalogue';
+import type { GateName } from '@/core/gates';
+import type { AppClass, Part, PartClass } from '@/core/model';
+
+export const GATE_TITLES: Readonly<Record<GateName, string>> = {
+  fit: 'Fit',
+  wired: 'Wired',
+  seen: 'Seen',
+  level: 'Level',
+  clean: 'Clean',
+  powered: 'Powered',
+  heard: 'Heard',
+  safe: 'Safe',
+};
+
+/** What each gate asks, for those who meet it for the first time. */
+export const GATE_QUESTIONS: Readonly<Record<GateName, string>> = {
+  fit: 'Do all plugs go in and sit home?',
+  wired: 'Does every contact touch the right one?',
+  seen: 'Does the device notice the microphone, and does the app take it?',
+  level: 'Loud enough, and not too hot?',
+  clean: 'Is the voice well above the noise?',
+  powered: 'Does everything get its current, to the end?',
+  heard: 'Can those who must listen hear?',
+  safe: 'Does anything reach a socket that it may harm?',
+};
+
+export const classOf = (part: Part): PartClass => catalogue.parts.get(part.class)!;
+export const partName = (part: Part): string => part.name ?? classOf(part).name;
+export const appOf = (id: string): AppClass => catalogue.apps.get(id)!;
+export const lower = (text: string): string => `${text[0].toLowerCase()}${text.slice(1)}`;
+export const minus = (text: string): string => text.replace(/-(?=\d)/g, '\u2212');
+export const price = (x: number): string => x.toFixed(2);
+
+/** A number the way a meter shows it, with its sign. */
+export const signed = (x: number, digits = 0): string => minus(`${x > 0 ? '+' : ''}${x.toFixed(digits)}`);

@@ -1,0 +1,1 @@
+export { LineScreen } from './line-screen';

@@ -1,0 +1,5 @@
+'use client';
+import { Screen } from '../shell';
+export function LineScreen() {
+  return <Screen title="Line">{null}</Screen>;
+}

@@ -1,0 +1,5 @@
+export { saveFile } from './save-file';
+export { Screen } from './screen';
+export { Shell } from './shell';
+export { tell } from './tell';
+export { Trouble } from './trouble';

@@ -1,0 +1,20 @@
+'use client';
+import { type ReactNode, useEffect } from 'react';
+import { useSetting } from '../kit';
+import { Nav } from './nav';
+import { Told } from './tell';
+
+/** Around every screen: the rooms, what was just done, light or dark. */
+export function Shell({ children }: { readonly children: ReactNode }) {
+  const dark = useSetting('theme') === 'dark';
+  useEffect(() => {
+    document.documentElement.dataset.theme = dark ? 'dark' : 'light';
+  }, [dark]);
+  return (
+    <>
+      <Nav dark={dark} />
+      <div className="pb-18 desk:ml-19 desk:pb-0">{children}</div>
+      <Told />
+    </>
+  );
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { endpoint } from './endpoint';
+
+expose(endpoint);

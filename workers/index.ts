@@ -1,0 +1,54 @@
+import { proxy, type Remote, wrap } from 'comlink';
+import type { Drawer, Job, Setup } from '@/core/model';
+import type { Mend, PlanProgress, Swap } from '@/core/plan';
+import type { Endpoint, Judged } from './endpoint';
+
+export type { Judged } from './endpoint';
+
+const start = (): Remote<Endpoint> =>
+  wrap<Endpoint>(new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' }));
+
+// One thread answers what the hand is doing now, others search: a search never delays a knob.
+const threads = new Map<string, Remote<Endpoint>>();
+const thread = (name: 'live' | 'plan' | 'mend'): Remote<Endpoint> => {
+  const running = threads.get(name) ?? start();
+  threads.set(name, running);
+  return running;
+};
+
+let judging = false;
+let waiting: { readonly setup: Setup; readonly done: (judged: Judged | null) => void } | null = null;
+
+/** Judge a setup. While one is being judged only the newest of the others waits; those in between get null. */
+export function judge(setup: Setup): Promise<Judged | null> {
+  return new Promise((done) => {
+    waiting?.done(null);
+    waiting = { setup, done };
+    if (!judging) void judgeNext();
+  });
+}
+
+async function judgeNext(): Promise<void> {
+  judging = true;
+  while (waiting) {
+    const { setup, done } = waiting;
+    waiting = null;
+    done(
+      await thread('live')
+        .judge(setup)
+        .catch((e: unknown): Judged => ({ ok: false, message: String(e) })),
+    );
+  }
+  judging = false;
+}
+
+/** Search chains; `tell` hears of each improvement. A later call ends an earlier one. @returns whether it came to its end. */
+export const planJob = (job: Job, drawer: Drawer | null, tell: (p: PlanProgress) => void): Promise<boolean> =>
+  thread('plan').plan(job, drawer, proxy(tell));
+export const stopPlan = (): Promise<void> => thread('plan').stop();
+
+export const findMends = (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void): Promise<boolean> =>
+  thread('mend').mends(setup, drawer, proxy(tell));
+
+export const findSwaps = (setup: Setup, part: string, drawer: Drawer | null): Promise<readonly Swap[]> =>
+  thread('mend').swaps(setup, part, drawer);
