@@ -22,6 +22,7 @@ export interface Place {
 export function report({ readings, verdicts, weakest }: Assessment) {
   return {
     setup: readings.compiled.setup.id,
+    device: readings.compiled.device.part.id,
     weakest: weakest.gate,
     verdicts,
     inputs: readings.entries.map((e) => ({
@@ -85,28 +86,34 @@ export type Report = ReturnType<typeof report>;
 function placesOf(readings: Readings, line: LineReading): readonly Place[] {
   if (!line.path) return [];
   const { parts, joints } = line.path;
-  const place = (part: string, average: number | null, ceiling: number | null, noise: number | null): Place => ({
-    part,
-    averageDbu: average,
-    peakDbu: average === null ? null : peakDbu(average),
-    ceilingDbu: ceiling,
-    noiseDbu: noise,
-  });
-  return parts.map((part, i) => {
-    const clips = readings.stages.filter((s) => s.stage.part === part).map((s) => s.stage.clipDbu);
+  const places: Place[] = [];
+  let before: { readonly level: number; readonly ceiling: number } | null = null;
+  for (const [i, part] of parts.entries()) {
     const joint = joints[i];
-    if (joint) {
-      const level = readings.joints.get(joint.joint.id)!.levelDbu;
-      return place(part, finite(level), clips.length > 0 ? Math.min(...clips) : null, null);
-    }
-    const heard = readings.channels.map((c) => ({
-      input: c.input,
-      noise: c.noise,
-      average: c.arrivals.find((a) => a.source === line.source)?.averageDbu ?? SILENCE_DBU,
-    }));
-    const best = heard.reduce<(typeof heard)[number] | null>((b, c) => (!b || c.average > b.average ? c : b), null);
-    if (!best) return place(part, null, null, null);
-    const noiseDbu = dbu(best.noise.volt);
-    return place(part, finite(best.average), best.input.fullScaleDbu, finite(noiseDbu));
-  });
+    const last = joint ? null : bestChannel(readings, line.source);
+    const level = joint ? readings.joints.get(joint.joint.id)!.levelDbu : (last?.averageDbu ?? SILENCE_DBU);
+    const own = readings.stages.filter((s) => s.stage.part === part).map((s) => s.stage.clipDbu);
+    // What an amplifier cannot put out does not come out of the lead or pad after it either.
+    const carried: number[] = before && own.length === 0 ? [before.ceiling + level - before.level] : [];
+    const ceiling = Math.min(...own, ...carried, ...(last ? [last.fullScaleDbu] : []));
+    places.push({
+      part,
+      averageDbu: finite(level),
+      peakDbu: level > SILENCE_DBU ? peakDbu(level) : null,
+      ceilingDbu: finite(ceiling),
+      noiseDbu: last ? finite(last.noiseDbu) : null,
+    });
+    before = level > SILENCE_DBU && Number.isFinite(ceiling) ? { level, ceiling } : null;
+  }
+  return places;
+}
+
+/** The channel where a source is loudest. */
+function bestChannel(readings: Readings, source: string) {
+  const all = readings.channels.map(({ input, noise, arrivals }) => ({
+    averageDbu: arrivals.find((a) => a.source === source)?.averageDbu ?? SILENCE_DBU,
+    fullScaleDbu: input.fullScaleDbu,
+    noiseDbu: dbu(noise.volt),
+  }));
+  return all.sort((a, b) => b.averageDbu - a.averageDbu)[0] ?? null;
 }

@@ -73,7 +73,7 @@ export function heardGate(readings: Readings): Verdict {
           limit: LEAST_SPL,
           unit: 'dB SPL',
           room: (quieter - LEAST_SPL) / COMFORT_DB,
-          brief: quieter > 0 ? `${quieter.toFixed(0)} dB SPL, both ears` : louder > 0 ? 'one ear only' : 'silent',
+          brief: quieter > 0 ? `${quieter.toFixed(0)} dB, both ears` : louder > 0 ? 'one ear only' : 'silent',
           part: ear.part,
           joint,
           lane: 'return',

@@ -27,7 +27,7 @@ export const connectorText = (connector: string): string => describeConnector(co
 export function ohmText(ohm: number): string {
   if (!Number.isFinite(ohm) || ohm > 5e7) return 'open';
   if (ohm >= 1e6) return `${(ohm / 1e6).toFixed(1)} MΩ`;
-  if (ohm >= 1000) return `${(ohm / 1000).toFixed(1)} kΩ`;
+  if (ohm >= 1000) return `${(ohm / 1000).toFixed(ohm < 1e5 ? 1 : 0)} kΩ`;
   return `${ohm < 10 ? ohm.toFixed(2) : ohm.toFixed(0)} Ω`;
 }
 

@@ -100,7 +100,7 @@ function absent(
     const what = entry.joint ? jointSentence(compiled, entry.joint) : self;
     return fail(
       '',
-      `Too little resistance for a microphone at ${what}, so the ${device} takes it for ${takenFor}: ${reading}. ${instead}`,
+      `The ${device} takes it for ${takenFor}: too little resistance for a microphone at ${what}, for ${reading}. ${instead}`,
       { ...ohms },
     );
   };
@@ -113,8 +113,8 @@ function absent(
         culprit &&
         (culprit.joint.mating.fits && culprit.joint.mating.plugIs === 'b' ? culprit.joint.b : culprit.joint.a);
       if (!culprit) return lowResistance();
-      const because = `At ${jointSentence(compiled, culprit.joint.joint.id)} the ${contactText(culprit.plug)} of the plug lies on two contacts and shorts the microphone to ground`;
-      return fail('', `${because}; ${reading}. The ${device} takes it for plain headphones. ${instead}`, {
+      const because = `At ${jointSentence(compiled, culprit.joint.joint.id)}, the ${contactText(culprit.plug)} of the plug lies on two contacts and shorts the microphone to ground: ${reading}`;
+      return fail('', `The ${device} takes it for plain headphones. ${instead} ${because}.`, {
         ...ohms,
         joint,
         part: plugSide?.part.id ?? entry.part,

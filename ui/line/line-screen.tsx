@@ -1,5 +1,142 @@
 'use client';
-import { Screen } from '../shell';
+import { useSearchParams } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { type Setup, writeDocument } from '@/core/model';
+import { change } from '@/store';
+import { jobSentence } from '../job';
+import { Button, setSetting, useDrawer, useMends, useReport, useSetup } from '../kit';
+import { Screen, saveFile, tell } from '../shell';
+import { AppPanel } from './app-panel';
+import { type Focus, litBy } from './focus';
+import { GateCard } from './gate-card';
+import { Gates } from './gates';
+import { JointPanel } from './joint-panel';
+import { Lanes } from './lanes';
+import { layOut } from './layout';
+import { PartPanel } from './part-panel';
+import { Row } from './row';
+import { SetupPicker } from './setup-picker';
+
 export function LineScreen() {
-  return <Screen title="Line">{null}</Screen>;
+  const kept = useSetup(useSearchParams().get('setup'));
+  useEffect(() => {
+    if (kept) void setSetting('setup', kept.id);
+  }, [kept]);
+  if (kept === undefined) return <Screen title="Line">{null}</Screen>;
+  if (kept === null) {
+    return (
+      <Screen title="No setup yet">
+        <p>Open a chain from the job sentence, or bring a setup in under Files.</p>
+      </Screen>
+    );
+  }
+  return <Sheet key={kept.id} kept={kept} />;
+}
+
+interface Draft {
+  readonly label: string;
+  readonly setup: Setup;
+  readonly from: Setup;
+}
+
+/** One setup on the bench. A knob being turned changes a draft; it is kept, as one step, when it is let go. */
+function Sheet({ kept }: { readonly kept: Setup }) {
+  const drawer = useDrawer();
+  const [draft, setDraft] = useState<Draft | null>(null);
+  // A draft of what has since changed underneath, in another tab or by undo, is no longer wanted.
+  const setup = draft && draft.from === kept ? draft.setup : kept;
+  const judgement = useReport(setup);
+  const [focus, setFocus] = useState<Focus | null>(null);
+  const { report } = judgement;
+  const ill = report?.verdicts.some((v) => v.status !== 'pass') ?? false;
+  const { mends, done } = useMends(kept, drawer, ill);
+
+  const keep = (label: string, next: Setup) => change(label, [{ kind: 'setups', id: kept.id, become: () => next }]);
+  const onTurn = (label: string, next: Setup) => setDraft({ label, setup: next, from: kept });
+  const onDone = () => {
+    if (draft && draft.from === kept) void keep(draft.label, draft.setup);
+  };
+  const onMend = async (label: string, next: Setup) => {
+    await keep(label, next);
+    setFocus(null);
+    tell(`${label}: done. Undo takes it back.`);
+  };
+  const onSwap = async (label: string, next: Setup) => {
+    await keep(label, next);
+    tell(`${label}: done. Undo takes it back.`);
+  };
+  const shown = judgement.setup ?? setup;
+  if (judgement.problem) {
+    return (
+      <Screen title={<SetupPicker setup={setup} />}>
+        <p className="rounded-xl border border-fail bg-fail-wash p-4">
+          This setup cannot be computed. {judgement.problem}
+        </p>
+      </Screen>
+    );
+  }
+  if (!report || shown.id !== setup.id) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
+  const present = focus && exists(focus, shown) ? focus : null;
+  const now: Focus = present ?? { on: 'gate', gate: report.weakest };
+  const layout = layOut(shown, report);
+  const lit = litBy(now, report);
+  const part = now.on === 'part' ? setup.parts.find((p) => p.id === now.id) : undefined;
+  return (
+    <Screen
+      title={<SetupPicker setup={setup} />}
+      under={jobSentence(setup.job)}
+      actions={<Button onClick={() => saveFile(`${setup.id}.setup.json`, writeDocument(setup))}>Save to file</Button>}
+    >
+      <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_20rem] desk:items-start">
+        <div className="contents desk:block">
+          <div className="order-3">
+            <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={setFocus} />
+          </div>
+          <div className="order-4">
+            <Lanes setup={shown} report={report} layout={layout} lit={lit} />
+          </div>
+        </div>
+        <aside
+          className="contents desk:sticky desk:top-2 desk:flex desk:max-h-[calc(100dvh-1rem)] desk:flex-col desk:gap-3 desk:overflow-y-auto"
+          aria-label="Verdict"
+        >
+          <div className="sticky top-0 z-10 order-1 -mx-4 bg-paper px-4 py-1 desk:static desk:mx-0 desk:px-0 desk:py-0">
+            <Gates
+              report={report}
+              chosen={now.on === 'gate' ? now.gate : null}
+              onChoose={(gate) => setFocus({ on: 'gate', gate })}
+            />
+          </div>
+          <div className="order-2" key={now.on === 'gate' ? 'gate' : now.on === 'app' ? 'app' : now.id}>
+            {now.on === 'gate' && (
+              <GateCard report={report} gate={now.gate} mends={mends} searching={!done} onMend={onMend} />
+            )}
+            {part && (
+              <PartPanel
+                setup={setup}
+                kept={kept}
+                report={report}
+                part={part}
+                drawer={drawer}
+                onTurn={onTurn}
+                onDone={onDone}
+                onChange={onSwap}
+              />
+            )}
+            {now.on === 'joint' && (
+              <JointPanel setup={setup} report={report} id={now.id} onTurn={onTurn} onDone={onDone} />
+            )}
+            {now.on === 'app' && <AppPanel setup={setup} report={report} onChange={onSwap} />}
+          </div>
+        </aside>
+      </div>
+    </Screen>
+  );
+}
+
+/** After undo or a swap, what was looked at may be gone. */
+function exists(focus: Focus, setup: Setup): boolean {
+  if (focus.on === 'part') return setup.parts.some((p) => p.id === focus.id);
+  if (focus.on === 'joint') return setup.joints.some((j) => j.id === focus.id);
+  return true;
 }

@@ -1,0 +1,28 @@
+import { type Part, valueWithBasis } from '@/core/model';
+import { Basis } from './basis';
+import { classOf } from './words';
+
+const spoken = (name: string): string => name.replace(/([a-z])([A-Z0-9])/g, '$1 $2').toLowerCase();
+
+/** All figures of a part with where each comes from. */
+export function Figures({ part }: { readonly part: Part }) {
+  const partClass = classOf(part);
+  return (
+    <dl className="mt-1 grid grid-cols-[1fr_auto_auto] items-baseline gap-x-3 gap-y-1 text-sm">
+      {Object.keys(partClass.values).map((name) => {
+        const { value, unit, basis, source } = valueWithBasis(part, partClass, name);
+        return (
+          <div key={name} className="contents">
+            <dt title={source}>{spoken(name)}</dt>
+            <dd className="text-right font-mono">
+              {value} {unit}
+            </dd>
+            <dd>
+              <Basis basis={basis} source={source} />
+            </dd>
+          </div>
+        );
+      })}
+    </dl>
+  );
+}

@@ -1,0 +1,31 @@
+import type { Report } from '@/core/assess';
+import type { GateName, Lane } from '@/core/gates';
+
+/** What the person looks at: a gate, a part, a joint or the app. */
+export type Focus =
+  | { readonly on: 'gate'; readonly gate: GateName }
+  | { readonly on: 'part'; readonly id: string }
+  | { readonly on: 'joint'; readonly id: string }
+  | { readonly on: 'app' };
+
+/** What lights up on the sheet. */
+export interface Lit {
+  readonly parts: ReadonlySet<string>;
+  readonly joints: ReadonlySet<string>;
+  readonly lane: Lane | null;
+  readonly wrong: boolean;
+}
+
+export function litBy(focus: Focus, report: Report): Lit {
+  if (focus.on === 'part') return { parts: new Set([focus.id]), joints: new Set(), lane: null, wrong: false };
+  if (focus.on === 'joint') return { parts: new Set(), joints: new Set([focus.id]), lane: null, wrong: false };
+  if (focus.on === 'app') return { parts: new Set(), joints: new Set(), lane: null, wrong: false };
+  const verdict = report.verdicts.find((v) => v.gate === focus.gate)!;
+  const pointed = verdict.status === 'fail' || verdict.status === 'caution' ? [verdict] : [];
+  return {
+    parts: new Set(pointed.flatMap((f) => f.part ?? [])),
+    joints: new Set(pointed.flatMap((f) => f.joint ?? [])),
+    lane: verdict.lane,
+    wrong: pointed.length > 0,
+  };
+}

@@ -1,0 +1,95 @@
+'use client';
+import type { Report } from '@/core/assess';
+import type { GateName, Status } from '@/core/gates';
+import type { Setup } from '@/core/model';
+import type { Mend } from '@/core/plan';
+import { GATE_QUESTIONS, GATE_TITLES, price, StatusMark } from '../kit';
+
+interface Props {
+  readonly report: Report;
+  readonly gate: GateName;
+  readonly mends: readonly Mend[];
+  readonly searching: boolean;
+  readonly onMend: (label: string, setup: Setup) => void;
+}
+
+const EDGES: Readonly<Record<Status, string>> = {
+  pass: 'border-rule',
+  caution: 'border-caution',
+  fail: 'border-fail',
+  'not known': 'border-soft',
+};
+
+/** What a gate found, in a sentence; and what would mend it, one press each. */
+export function GateCard({ report, gate, mends, searching, onMend }: Props) {
+  const verdict = report.verdicts.find((v) => v.gate === gate)!;
+  const others = [...new Set(verdict.findings.map((f) => f.sentence))].filter((s) => s !== verdict.sentence);
+  const ill = report.verdicts.some((v) => v.status !== 'pass');
+  return (
+    <section
+      aria-label={`${GATE_TITLES[gate]} gate`}
+      className={`rounded-xl border bg-card p-4 ${EDGES[verdict.status]}`}
+    >
+      <h2 className="flex items-center gap-2 font-bold">
+        <StatusMark status={verdict.status} />
+        {GATE_TITLES[gate]}
+      </h2>
+      <p className="mt-1">
+        {verdict.status === 'pass' ? <span className="text-soft">{GATE_QUESTIONS[gate]} </span> : null}
+        <Said sentence={verdict.sentence} strong={verdict.status !== 'pass'} />
+      </p>
+      {others.length > 0 && (
+        <details className="mt-2 text-soft">
+          <summary className="min-h-6">{others.length} more</summary>
+          <ul className="mt-1 flex list-disc flex-col gap-1 pl-5">
+            {others.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ul>
+        </details>
+      )}
+      {ill && (
+        <div className="mt-3 flex flex-col gap-2">
+          {mends.map((m, i) => (
+            <button
+              key={m.label}
+              type="button"
+              onClick={() => onMend(m.label, m.setup)}
+              className={`min-h-11 rounded-lg border px-3 py-2 text-left ${i === 0 ? 'border-accent bg-accent text-accent-ink' : 'border-rule bg-card hover:border-accent'}`}
+            >
+              <span className="font-semibold">{m.label}</span>
+              <span className="block text-sm">
+                {outcome(m)} · {m.cost > 0 ? `to buy, about ${price(m.cost)}` : 'nothing to buy'}
+              </span>
+            </button>
+          ))}
+          {searching && <p className="text-soft text-sm">Trying mends on a copy...</p>}
+          {!searching && mends.length === 0 && (
+            <p className="text-soft text-sm">
+              No single change makes it better. Try other parts: press one in the row.
+            </p>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** A finding's first sentence is what happens; the rest is why. */
+function Said({ sentence, strong }: { readonly sentence: string; readonly strong: boolean }) {
+  const end = sentence.search(/[.:] /);
+  if (!strong || end < 0) return sentence;
+  return (
+    <>
+      <b>{sentence.slice(0, end + 1)}</b>
+      {sentence.slice(end + 1)}
+    </>
+  );
+}
+
+/** What the gates would say after a mend. */
+function outcome(mend: Mend): string {
+  const gates = Object.entries(mend.gates) as [GateName, Status][];
+  const left = gates.filter(([, s]) => s === 'fail' || s === 'not known').map(([g]) => GATE_TITLES[g]);
+  return left.length === 0 ? 'all eight gates pass' : `leaves ${left.join(', ')}`;
+}

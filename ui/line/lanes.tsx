@@ -1,0 +1,214 @@
+'use client';
+import type { ReactNode } from 'react';
+import type { Report } from '@/core/assess';
+import type { Lane } from '@/core/gates';
+import type { Setup } from '@/core/model';
+import { lower, partName, useWidth } from '../kit';
+import type { Lit } from './focus';
+import type { Layout } from './layout';
+import { SignalLane } from './signal-lane';
+
+interface Props {
+  readonly setup: Setup;
+  readonly report: Report;
+  readonly layout: Layout;
+  readonly lit: Lit;
+}
+
+/** Four lanes on the same horizontal places as the parts. */
+export function Lanes(props: Props) {
+  const { setup, report, layout, lit } = props;
+  const say = (lane: Lane): string => report.verdicts.find((v) => v.lane === lane && v.status !== 'pass')?.brief ?? '';
+  return (
+    <div className="mt-3 flex flex-col gap-2">
+      <LaneCard name="signal" about="dBu along the line: ceiling, peaks, average, noise" lit={lit}>
+        <SignalLane setup={setup} report={report} layout={layout} />
+      </LaneCard>
+      <LaneCard name="power" about={say('power') || 'who feeds whom'} lit={lit}>
+        <Tokens layout={layout} tokens={powerTokens(setup, report)} />
+      </LaneCard>
+      <LaneCard name="ground" about={groundWords(setup, report)} lit={lit}>
+        <GroundLine setup={setup} report={report} layout={layout} />
+      </LaneCard>
+      <LaneCard name="return" about={returnWords(setup, report)} lit={lit}>
+        <Tokens layout={layout} tokens={returnTokens(report)} />
+      </LaneCard>
+    </div>
+  );
+}
+
+function LaneCard({
+  name,
+  about,
+  lit,
+  children,
+}: {
+  readonly name: Lane;
+  readonly about: string;
+  readonly lit: Lit;
+  readonly children: ReactNode;
+}) {
+  const on = lit.lane === name;
+  return (
+    <section
+      aria-label={`${name} lane`}
+      className={`rounded-xl border bg-card py-1.5 ${on ? (lit.wrong ? 'border-fail' : 'border-accent') : 'border-rule'}`}
+    >
+      <h2 className="px-3">
+        <span className="mr-3 font-bold text-accent">{name}</span>
+        <span className="text-soft text-sm">{about}</span>
+      </h2>
+      {children}
+    </section>
+  );
+}
+
+interface Token {
+  readonly part: string;
+  readonly top: string;
+  readonly bottom: string;
+  readonly wrong: boolean;
+}
+
+/** Small facts under their parts; on a phone, one below another with the part's name. */
+function Tokens({ layout, tokens }: { readonly layout: Layout; readonly tokens: readonly Token[] }) {
+  if (tokens.length === 0) return null;
+  return (
+    <ul
+      className="flex flex-wrap gap-1 px-3 pb-1 desk:grid desk:grid-flow-row-dense desk:gap-0 desk:px-0"
+      style={{ gridTemplateColumns: `repeat(${layout.columns + 1}, minmax(0, 1fr))` }}
+    >
+      {tokens.map((t) => (
+        <li
+          key={`${t.part} ${t.top}`}
+          className={`rounded-lg px-2 py-0.5 text-center text-sm leading-tight desk:mx-1 ${t.wrong ? 'bg-fail-wash text-fail' : 'bg-paper'}`}
+          style={{ gridColumn: layout.spots.find((s) => s.part === t.part)!.column + 1 }}
+        >
+          <span className="block">{t.top}</span>
+          <span className="block font-mono font-semibold">{t.bottom}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const hours = (minutes: number | null): string =>
+  minutes === null ? 'on a charger' : minutes < 120 ? `${minutes.toFixed(0)} min` : `${(minutes / 60).toFixed(1)} h`;
+
+function powerTokens(setup: Setup, report: Report): readonly Token[] {
+  const cells = report.runtimes.map((r) => ({
+    part: r.part,
+    top: r.part === report.device ? 'battery' : 'own cell',
+    bottom: hours(r.minutes),
+    wrong: r.minutes !== null && r.minutes < setup.job.minutes,
+  }));
+  const draws = report.usb.flatMap((s) =>
+    s.pieces.map((p) => ({
+      part: p.part,
+      top: s.part === report.device ? 'from the port' : 'from above',
+      bottom: `${p.drawMa.toFixed(0)} of ${s.supplyMa.toFixed(0)} mA`,
+      wrong: s.loadMa > s.supplyMa,
+    })),
+  );
+  return [...cells, ...draws.filter((d, i) => draws.findIndex((o) => o.part === d.part) === i)];
+}
+
+function returnTokens(report: Report): readonly Token[] {
+  return report.ears.map((e) => ({
+    part: e.part,
+    top: 'left, right',
+    bottom: `${e.leftSpl.toFixed(0)}, ${e.rightSpl.toFixed(0)} dB`,
+    wrong: Math.min(e.leftSpl, e.rightSpl) < 40,
+  }));
+}
+
+function returnWords(setup: Setup, report: Report): string {
+  const heard = report.verdicts.find((v) => v.gate === 'heard')!;
+  if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
+  const from = setup.parts.find((p) => p.id === report.playbackPart);
+  return `${from ? partName(from) : 'the device'} plays to ${report.ears.map((e) => lower(partName(setup.parts.find((p) => p.id === e.part)!))).join(', ')}`;
+}
+
+const isEarth = (role: string | null, contact: string): boolean =>
+  role === 'ground' || role === 'screen' || contact === 'gnd';
+
+/** Joints of the lines where earth meets earth; radio has none and parts it. */
+function earthed(report: Report, id: string): 'metal' | 'radio' | 'broken' {
+  const joint = report.joints.find((j) => j.joint === id)!;
+  if (joint.contacts.some((c) => c.plug === 'signal' && c.socket === 'signal')) return 'radio';
+  const whole = joint.contacts.some((c) => isEarth(c.plugRole, c.plug) && isEarth(c.socketRole, c.socket));
+  return whole ? 'metal' : 'broken';
+}
+
+function groundWords(setup: Setup, report: Report): string {
+  const joints = [...new Set(report.lines.flatMap((l) => l.joints))];
+  const broken = joints.filter((id) => earthed(report, id) === 'broken');
+  if (broken.length === 0) return 'one path from screen to screen';
+  const numbers = broken.map((id) => setup.joints.findIndex((j) => j.id === id) + 1);
+  return `screen does not meet screen at joint ${numbers.join(', ')}`;
+}
+
+const GROUND_HEIGHT = 34;
+
+function GroundLine({ setup, report, layout }: Omit<Props, 'lit'>) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const columns = layout.columns + 1;
+  const xOf = (part: string) => ((layout.spots.find((s) => s.part === part)!.column + 0.5) * width) / columns;
+  const main = report.lines[0];
+  return (
+    <div ref={ref}>
+      {width > 0 && main && (
+        <svg width={width} height={GROUND_HEIGHT} role="img" aria-label={groundWords(setup, report)}>
+          {main.joints.map((id, i) => {
+            const [from, to] = [xOf(main.parts[i]), xOf(main.parts[i + 1])];
+            const how = earthed(report, id);
+            const mid = (from + to) / 2;
+            return (
+              <g key={id}>
+                {how === 'metal' && (
+                  <line
+                    x1={from}
+                    x2={to}
+                    y1={8}
+                    y2={8}
+                    className="stroke-ink"
+                    strokeWidth={1.5}
+                    strokeDasharray="9 3 2 3"
+                  />
+                )}
+                {how === 'broken' && (
+                  <>
+                    <line
+                      x1={from}
+                      x2={mid - 10}
+                      y1={8}
+                      y2={8}
+                      className="stroke-ink"
+                      strokeWidth={1.5}
+                      strokeDasharray="9 3 2 3"
+                    />
+                    <line
+                      x1={mid + 10}
+                      x2={to}
+                      y1={8}
+                      y2={8}
+                      className="stroke-ink"
+                      strokeWidth={1.5}
+                      strokeDasharray="9 3 2 3"
+                    />
+                    <path d={`M${mid - 5} 3l10 10M${mid + 5} 3l-10 10`} className="stroke-fail" strokeWidth={2} />
+                  </>
+                )}
+              </g>
+            );
+          })}
+          {main.parts.map((part) => (
+            <g key={part} transform={`translate(${xOf(part)} 8)`} className="stroke-ink" strokeWidth={1.5}>
+              <path d="M0 0v9M-8 9h16M-5 13h10M-2 17h4" className="fill-none" />
+            </g>
+          ))}
+        </svg>
+      )}
+    </div>
+  );
+}

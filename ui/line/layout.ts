@@ -1,0 +1,60 @@
+import type { Report } from '@/core/assess';
+import type { Setup } from '@/core/model';
+
+/** Where a part stands on the sheet: columns from mouth to app, rows for the voices and for what hangs beside. */
+export interface Spot {
+  readonly part: string;
+  readonly column: number;
+  readonly row: number;
+  /** The joint that leads on towards the app, drawn under this part's right edge; for a part beside, the joint it hangs by. */
+  readonly joint: string | null;
+  readonly beside: boolean;
+}
+
+export interface Layout {
+  readonly spots: readonly Spot[];
+  /** Columns of parts; the app stands in one more. */
+  readonly columns: number;
+  readonly rows: number;
+}
+
+/**
+ * Lines end at the device in the last column; what two lines share is shown once, and a second voice's own parts stand
+ * below the first's. Parts on no line hang below the part they are plugged into.
+ */
+export function layOut(setup: Setup, report: Report): Layout {
+  const routes = report.lines.filter((l) => l.parts.length > 0);
+  const columns = Math.max(2, ...routes.map((l) => l.parts.length));
+  const spots = new Map<string, Spot>();
+  const taken = new Set<string>();
+  const place = (part: string, column: number, fromRow: number, joint: string | null, beside: boolean) => {
+    let row = fromRow;
+    while (taken.has(`${column} ${row}`)) row += 1;
+    taken.add(`${column} ${row}`);
+    spots.set(part, { part, column, row, joint, beside });
+  };
+  routes.forEach((line, k) => {
+    line.parts.forEach((part, i) => {
+      if (!spots.has(part)) place(part, columns - line.parts.length + i, k, line.joints[i] ?? null, false);
+    });
+  });
+  const device = report.device;
+  if (!spots.has(device)) place(device, columns - 1, 0, null, false);
+  let left = setup.parts.filter((p) => !spots.has(p.id)).map((p) => p.id);
+  // What hangs on something placed is placed next; what is plugged into nothing comes last.
+  while (left.length > 0) {
+    const hung = left.flatMap((part) => {
+      const joint = setup.joints.find(
+        (j) => (j.a.part === part && spots.has(j.b.part)) || (j.b.part === part && spots.has(j.a.part)),
+      );
+      return joint ? [{ part, joint, host: joint.a.part === part ? joint.b.part : joint.a.part }] : [];
+    });
+    const next = hung[0];
+    if (next) place(next.part, spots.get(next.host)!.column, 1, next.joint.id, true);
+    else place(left[0], 0, 1, null, true);
+    const placed = next?.part ?? left[0];
+    left = left.filter((p) => p !== placed);
+  }
+  const all = setup.parts.map((p) => spots.get(p.id)!);
+  return { spots: all, columns, rows: 1 + Math.max(...all.map((s) => s.row)) };
+}

@@ -1,0 +1,33 @@
+import {
+  AppWindow,
+  BatteryCharging,
+  Cable,
+  Headphones,
+  type LucideIcon,
+  Mic,
+  Plug,
+  Radio,
+  SlidersVertical,
+  Smartphone,
+  SquareActivity,
+} from 'lucide-react';
+import type { PartClass, PartKind } from '@/core/model';
+
+const ICONS: Readonly<Record<PartKind, LucideIcon>> = {
+  microphone: Mic,
+  wireless: Radio,
+  lead: Cable,
+  adapter: Plug,
+  interface: SquareActivity,
+  mixer: SlidersVertical,
+  listening: Headphones,
+  power: BatteryCharging,
+  device: Smartphone,
+};
+
+export function PartIcon({ partClass, size = 26 }: { readonly partClass: PartClass; readonly size?: number }) {
+  const Icon = ICONS[partClass.kind];
+  return <Icon size={size} strokeWidth={1.8} aria-hidden className="shrink-0" />;
+}
+
+export const AppIcon = AppWindow;

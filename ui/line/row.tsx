@@ -1,0 +1,203 @@
+'use client';
+import type { CSSProperties } from 'react';
+import { connectorNamed, contactsOf, describeConnector } from '@/core/connectors';
+import type { Joint, PortSpec, Setup } from '@/core/model';
+import { appOf, classOf, partName } from '../kit';
+import type { Focus, Lit } from './focus';
+import { JointDrawing } from './joint-drawing';
+import { knobsText } from './knob-text';
+import type { Layout, Spot } from './layout';
+import { AppIcon, PartIcon } from './part-icon';
+
+interface Props {
+  readonly setup: Setup;
+  readonly layout: Layout;
+  readonly lit: Lit;
+  readonly focus: Focus;
+  readonly onFocus: (focus: Focus) => void;
+}
+
+/** Places on the desk's grid: two half columns a part, so that a joint can stand between two parts. */
+const cell = (column: number, span: number, row: number): CSSProperties =>
+  ({ '--at': `${column} / span ${span}`, '--row': row }) as CSSProperties;
+const CELL = 'desk:col-(--at) desk:row-(--row)';
+
+/** Parts from mouth to app, with the joints between them; a column on a phone, a row on a desk. */
+export function Row({ setup, layout, lit, focus, onFocus }: Props) {
+  const all = layout.columns + 1;
+  const app = appOf(setup.job.app);
+  const device = layout.spots.find((s) => classOf(partOf(setup, s.part)).host)!;
+  const inOrder = [...layout.spots].sort(
+    (a, b) => Number(a.beside) - Number(b.beside) || a.row - b.row || a.column - b.column,
+  );
+  // On a phone the trunk comes last: a second voice's parts before what both share.
+  const pocketOrder = (s: Spot) => (s.beside ? 1000 : 0) + s.column * 10 + s.row;
+  return (
+    <section aria-label="The line, from mouth to app">
+      <div className="hidden justify-between px-1 text-soft desk:flex" aria-hidden>
+        <span>from mouth</span>
+        <span>to app</span>
+      </div>
+      <div
+        className="flex flex-col gap-1 desk:grid desk:gap-x-0 desk:gap-y-0.5"
+        style={{ gridTemplateColumns: `repeat(${2 * all}, minmax(0, 1fr))` }}
+      >
+        {inOrder.map((spot) => (
+          <div key={spot.part} className="contents">
+            <div
+              className={`${CELL} desk:px-1`}
+              style={{ ...cell(2 * spot.column + 1, 2, 2 * spot.row + 1), order: pocketOrder(spot) }}
+            >
+              <PartCard
+                setup={setup}
+                spot={spot}
+                lit={lit}
+                chosen={focus.on === 'part' && focus.id === spot.part}
+                onFocus={onFocus}
+              />
+            </div>
+            {spot.joint && (
+              <div
+                className={`${CELL} desk:flex desk:items-center desk:px-0.5`}
+                style={{
+                  ...jointCell(spot, layout),
+                  order: pocketOrder(spot) + (spot.beside ? -1 : 1),
+                }}
+              >
+                <JointButton
+                  setup={setup}
+                  spot={spot}
+                  lit={lit}
+                  chosen={focus.on === 'joint' && focus.id === spot.joint}
+                  onFocus={onFocus}
+                />
+              </div>
+            )}
+          </div>
+        ))}
+        <div
+          className={`${CELL} desk:px-1`}
+          style={{ ...cell(2 * layout.columns + 1, 2, 2 * device.row + 1), order: 900 }}
+        >
+          <button
+            type="button"
+            aria-pressed={focus.on === 'app'}
+            onClick={() => onFocus({ on: 'app' })}
+            className={`${CARD} ${focus.on === 'app' ? 'border-2 border-accent' : 'border-rule border-dashed'}`}
+          >
+            <AppIcon size={26} strokeWidth={1.8} aria-hidden className="shrink-0" />
+            <span>
+              <span className="block font-semibold leading-tight">{app.name}</span>
+              <span className="block text-soft text-sm leading-tight">
+                {app.accepts === 'headset-only' ? 'headset inputs only' : 'any input'}
+              </span>
+            </span>
+          </button>
+        </div>
+      </div>
+    </section>
+  );
+}
+
+/** Between two parts, below them; a joint that leads from a lower row to the trunk stands at its part's right instead. */
+function jointCell(spot: Spot, layout: Layout): CSSProperties {
+  const next = layout.spots.some((s) => s.row === spot.row && s.column === spot.column + 1);
+  if (spot.row > 0 && !next && spot.column + 1 < layout.columns) {
+    return cell(2 * spot.column + 3, 2, 2 * spot.row + 1);
+  }
+  return cell(2 * spot.column + (spot.beside ? 1 : 2), 2, 2 * spot.row + 2);
+}
+
+const CARD =
+  'flex w-full items-center gap-3 rounded-xl border bg-card px-3 py-2 text-left hover:border-accent desk:h-full desk:flex-col desk:justify-center desk:gap-1 desk:px-1.5 desk:text-center';
+
+const partOf = (setup: Setup, id: string) => setup.parts.find((p) => p.id === id)!;
+const portOf = (setup: Setup, ref: Joint['a']): PortSpec =>
+  classOf(partOf(setup, ref.part)).ports.find((p) => p.id === ref.port)!;
+
+interface ItemProps {
+  readonly setup: Setup;
+  readonly spot: Spot;
+  readonly lit: Lit;
+  readonly chosen: boolean;
+  readonly onFocus: (focus: Focus) => void;
+}
+
+function PartCard({ setup, spot, lit, chosen, onFocus }: ItemProps) {
+  const part = partOf(setup, spot.part);
+  const partClass = classOf(part);
+  const voices = setup.placements
+    .filter((p) => p.part === part.id)
+    .map((p) => setup.job.sources.find((s) => s.id === p.source)?.name);
+  const blamed = lit.parts.has(part.id) && lit.wrong;
+  const edge = blamed ? 'border-2 border-fail' : chosen ? 'border-2 border-accent' : 'border-rule';
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      onClick={() => onFocus({ on: 'part', id: part.id })}
+      className={`${CARD} ${edge}`}
+    >
+      <PartIcon partClass={partClass} />
+      <span className="min-w-0">
+        <span className="block font-semibold leading-tight">{partName(part)}</span>
+        <span className="block text-soft text-sm leading-tight">
+          {[...voices, knobsText(part, partClass)].filter(Boolean).join(', ') || (part.name ? partClass.name : '')}
+        </span>
+        {blamed && <span className="sr-only">guilty part</span>}
+      </span>
+    </button>
+  );
+}
+
+function JointButton({ setup, spot, lit, chosen, onFocus }: ItemProps) {
+  const index = setup.joints.findIndex((j) => j.id === spot.joint);
+  const joint = setup.joints[index];
+  // As they stand on the sheet: this part at the left, what it leads to at the right.
+  const [left, right] = joint.a.part === spot.part ? [joint.a, joint.b] : [joint.b, joint.a];
+  const [leftPort, rightPort] = [portOf(setup, left), portOf(setup, right)];
+  const blamed = lit.joints.has(joint.id) && lit.wrong;
+  const isRadio = leftPort.carries === 'radio';
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      aria-label={`Joint ${index + 1}: ${jointWords(leftPort)} in ${jointWords(rightPort)}${blamed ? ', guilty' : ''}`}
+      onClick={() => onFocus({ on: 'joint', id: joint.id })}
+      className={`flex w-full items-center justify-center gap-2 rounded-lg border px-1 py-1 desk:flex-col desk:gap-0.5 ${
+        blamed
+          ? 'border-fail bg-fail-wash'
+          : chosen
+            ? 'border-accent bg-accent-wash'
+            : 'border-transparent hover:border-accent'
+      }`}
+    >
+      <span
+        className={`inline-flex size-6 shrink-0 items-center justify-center rounded-full border font-semibold text-sm ${
+          blamed ? 'border-fail bg-fail text-card' : 'border-soft bg-card'
+        }`}
+      >
+        {index + 1}
+      </span>
+      <JointDrawing
+        left={leftPort}
+        right={rightPort}
+        outMm={joint.outMm ?? 0}
+        className={`${isRadio ? 'h-6' : 'h-15'} w-auto max-w-full`}
+      />
+      <span className={`text-sm leading-tight ${blamed ? 'font-semibold text-fail' : 'text-soft'}`}>
+        {spot.beside ? `in ${rightPort.label}` : jointCaption(leftPort, rightPort)}
+      </span>
+    </button>
+  );
+}
+
+const jointWords = (port: PortSpec): string => describeConnector(connectorNamed(port.connector)!);
+
+/** The fewest words that tell one joint from another: poles of a plug, else the name of the connector. */
+function jointCaption(left: PortSpec, right: PortSpec): string {
+  const [l, r] = [connectorNamed(left.connector)!, connectorNamed(right.connector)!];
+  if (l.form === 'keyed') return l.family === 'radio' ? 'radio' : jointWords(left).replace(/ (plug|socket)$/, '');
+  const [plug, socket] = l.form === 'concentric-plug' ? [l, r] : [r, l];
+  return `${contactsOf(plug).length} pole in ${contactsOf(socket).length}`;
+}

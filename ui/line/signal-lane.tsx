@@ -1,0 +1,197 @@
+'use client';
+import { scaleLinear } from 'd3-scale';
+import { area, curveStepAfter, line } from 'd3-shape';
+import type { Place, Report } from '@/core/assess';
+import type { Setup } from '@/core/model';
+import { minus, useWidth } from '../kit';
+import type { Layout } from './layout';
+
+const HEIGHT = 170;
+const LEFT = 42;
+
+interface Props {
+  readonly setup: Setup;
+  readonly report: Report;
+  readonly layout: Layout;
+}
+
+interface Step extends Place {
+  readonly x: number;
+}
+
+/** Levels along the line on the same horizontal places as the parts: ceiling, peaks, average, noise. */
+export function SignalLane({ setup, report, layout }: Props) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const columns = layout.columns + 1;
+  const xOf = (part: string) => ((layout.spots.find((s) => s.part === part)!.column + 0.5) * width) / columns;
+  const y = scaleLinear([-120, 24], [HEIGHT - 8, 8]);
+  const lines = report.lines.map((l) => stepsOf(l.places, xOf, width / columns));
+  const main = lines[0] ?? [];
+  const known = (pick: (p: Step) => number | null, steps: readonly Step[]) => ({
+    steps,
+    defined: (p: Step) => pick(p) !== null,
+    at: (p: Step) => y(Math.max(-120, pick(p) ?? 0)),
+  });
+  const path = (pick: (p: Step) => number | null, steps: readonly Step[]) => {
+    const k = known(pick, steps);
+    return (
+      line<Step>((p) => p.x, k.at)
+        .defined(k.defined)
+        .curve(curveStepAfter)([...steps]) ?? ''
+    );
+  };
+  const floor = main.at(-1)?.noiseDbu ?? null;
+  const stop = stopAt(setup, report, xOf);
+  const label = (text: string, pick: (p: Step) => number | null, dy: number, className: string) => {
+    const first = main.find((p) => pick(p) !== null);
+    return first ? (
+      <text x={Math.max(LEFT, first.x) + 4} y={y(Math.max(-120, pick(first)!)) + dy} className={`text-sm ${className}`}>
+        {text}
+      </text>
+    ) : null;
+  };
+  return (
+    <div ref={ref}>
+      {width > 0 && (
+        <svg width={width} height={HEIGHT} role="img" aria-label={spoken(setup, report)}>
+          {[0, -40, -80, -120].map((t) => (
+            <g key={t}>
+              <line x1={LEFT} x2={width} y1={y(t)} y2={y(t)} className="stroke-rule" />
+              <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" className="fill-soft text-xs">
+                {minus(String(t))}
+              </text>
+            </g>
+          ))}
+          {main.length > 0 && (
+            <>
+              <path
+                d={
+                  area<Step>()
+                    .x((p) => p.x)
+                    .y0(y(-120))
+                    .y1((p) => y(Math.max(-120, p.peakDbu ?? -120)))
+                    .defined((p) => p.peakDbu !== null)
+                    .curve(curveStepAfter)(main) ?? ''
+                }
+                className="fill-accent-wash"
+              />
+              <path d={path((p) => p.ceilingDbu, main)} className="fill-none stroke-fail" strokeWidth={2} />
+              <path d={path((p) => p.peakDbu, main)} className="fill-none stroke-accent" strokeWidth={2.5} />
+              <path
+                d={path((p) => p.averageDbu, main)}
+                className="fill-none stroke-accent"
+                strokeWidth={1.5}
+                strokeDasharray="5 4"
+              />
+              {label('ceiling', (p) => p.ceilingDbu, -5, 'fill-fail')}
+              {label('peaks', (p) => p.peakDbu, -5, 'fill-accent font-semibold')}
+              {label('average', (p) => p.averageDbu, 14, 'fill-accent')}
+            </>
+          )}
+          {lines.slice(1).map((steps, i) => (
+            <path
+              key={report.lines[i + 1].source}
+              d={path((p) => p.peakDbu, steps)}
+              className="fill-none stroke-accent"
+              strokeWidth={1.2}
+              strokeDasharray="1 3"
+            />
+          ))}
+          {floor !== null && main.length > 1 && (
+            <>
+              <line
+                x1={main[main.length - 2].x}
+                x2={main[main.length - 1].x}
+                y1={y(floor)}
+                y2={y(floor)}
+                className="stroke-soft"
+                strokeWidth={2}
+                strokeDasharray="2 3"
+              />
+              <text x={main[main.length - 1].x} y={y(floor) - 5} textAnchor="end" className="fill-soft text-sm">
+                noise floor
+              </text>
+            </>
+          )}
+          {!stop && <RoomLeft step={main.at(-1)} y={y} width={width} />}
+          {stop && (
+            <g>
+              <rect x={stop.x} width={width - stop.x} y={0} height={HEIGHT} className="fill-card opacity-85" />
+              <line
+                x1={stop.x}
+                x2={stop.x}
+                y1={4}
+                y2={HEIGHT - 4}
+                className="stroke-fail"
+                strokeWidth={2}
+                strokeDasharray="6 4"
+              />
+              <text
+                x={stop.flip ? stop.x - 8 : stop.x + 8}
+                y={HEIGHT / 2}
+                textAnchor={stop.flip ? 'end' : 'start'}
+                className="fill-fail font-bold"
+              >
+                the line stops here
+              </text>
+            </g>
+          )}
+        </svg>
+      )}
+    </div>
+  );
+}
+
+/** How far the peaks stay below the ceiling at the input, written beside the gap itself. */
+function RoomLeft({
+  step,
+  y,
+  width,
+}: {
+  readonly step: Step | undefined;
+  readonly y: (dbu: number) => number;
+  readonly width: number;
+}) {
+  if (!step || step.ceilingDbu === null || step.peakDbu === null || width - step.x < 130) return null;
+  const room = step.ceilingDbu - step.peakDbu;
+  const [top, bottom] = [y(step.ceilingDbu), y(Math.max(-120, step.peakDbu))];
+  return (
+    <g className={room < 0 ? 'fill-fail' : 'fill-ink'}>
+      <path
+        d={`M${step.x + 4} ${top}h6V${bottom}h-6`}
+        className={`fill-none ${room < 0 ? 'stroke-fail' : 'stroke-ink'}`}
+        strokeWidth={1.5}
+      />
+      <text x={step.x + 16} y={(top + bottom) / 2 + 5} className="font-semibold">
+        {room < 0 ? `${(-room).toFixed(0)} dB too hot` : `${room.toFixed(0)} dB of room`}
+      </text>
+    </g>
+  );
+}
+
+/** A level holds from the middle of its part to the middle of the next; the last one to the end of its column. */
+function stepsOf(places: readonly Place[], xOf: (part: string) => number, column: number): Step[] {
+  const steps = places.map((p) => ({ ...p, x: xOf(p.part) }));
+  const last = steps.at(-1);
+  return last ? [...steps, { ...last, x: last.x + column / 2 }] : steps;
+}
+
+/** Where a line that does not arrive is cut: the joint that Wired blames. */
+function stopAt(setup: Setup, report: Report, xOf: (part: string) => number) {
+  const wired = report.verdicts.find((v) => v.gate === 'wired')!;
+  const lost = report.lines.some((l) => !l.arrives);
+  const joint = wired.status === 'fail' && lost ? setup.joints.find((j) => j.id === wired.joint) : undefined;
+  if (!joint) return null;
+  const x = (xOf(joint.a.part) + xOf(joint.b.part)) / 2;
+  return { x, flip: x > 480 };
+}
+
+function spoken(setup: Setup, report: Report): string {
+  const words = report.lines.map((l) => {
+    const name = setup.job.sources.find((s) => s.id === l.source)?.name ?? l.source;
+    const end = l.places.at(-1);
+    if (!l.arrives || !end || end.peakDbu === null || end.ceilingDbu === null) return `${name} does not arrive`;
+    return `${name}: peaks ${(end.ceilingDbu - end.peakDbu).toFixed(0)} dB below full scale at the input`;
+  });
+  return `Signal in dBu along the line. ${words.join('. ')}.`;
+}
