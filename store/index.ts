@@ -1,3 +1,4 @@
+export { type Brought, bringIn } from './bring-in';
 export { desk, type Kept, KINDS, type Kind, type Setting } from './desk';
-export { type Brought, bringIn, everythingKept } from './files';
+export { everythingKept } from './everything';
 export { change, type Edit, nextSteps, redo, undo } from './history';

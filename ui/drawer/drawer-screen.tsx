@@ -1,5 +1,133 @@
 'use client';
-import { Screen } from '../shell';
+import { useState } from 'react';
+import { type Drawer, type Part, writeDocument } from '@/core/model';
+import { Button, classOf, PartIcon, partName, setSetting, useAll, useDrawer } from '../kit';
+import { Screen, saveFile, tell } from '../shell';
+import { AddPart } from './add-part';
+import { EditPart } from './edit-part';
+import { addedPart, editDrawer, withPart } from './edits';
+import { Ends } from './ends';
+import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
+
 export function DrawerScreen() {
-  return <Screen title="Drawer">{null}</Screen>;
+  const drawer = useDrawer();
+  const drawers = useAll('drawers') ?? [];
+  const [open, setOpen] = useState<string | null>(null);
+  if (drawer === undefined) return <Screen title="Drawer">{null}</Screen>;
+  if (drawer === null) {
+    return (
+      <Screen title="No drawer">
+        <p>Bring one in under Files, or take the last step back with Undo.</p>
+      </Screen>
+    );
+  }
+  const part = drawer.parts.find((p) => p.id === open);
+  const keep = (label: string, next: Part) => editDrawer(label, drawer.id, (d) => withPart(d, next));
+  const remove = async (gone: Part) => {
+    await editDrawer(`Take out ${partName(gone)}`, drawer.id, (d) => ({
+      ...d,
+      parts: d.parts.filter((p) => p.id !== gone.id),
+    }));
+    tell(`${partName(gone)} is out of the drawer. Undo puts it back.`);
+  };
+  return (
+    <Screen
+      title={drawer.name}
+      under={`${drawer.parts.length} parts`}
+      actions={
+        <Button onClick={() => saveFile(`${drawer.id}.drawer.json`, writeDocument(drawer))}>Save to file</Button>
+      }
+    >
+      {drawers.length > 1 && (
+        <label className="mb-3 flex items-center gap-2">
+          Drawer
+          <select
+            value={drawer.id}
+            onChange={(e) => setSetting('drawer', e.target.value)}
+            className="min-h-10 rounded-lg border border-soft bg-card px-2"
+          >
+            {drawers.map((d) => (
+              <option key={d.id} value={d.id}>
+                {d.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <div className="flex flex-col gap-5 desk:grid desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
+        <Owned drawer={drawer} open={open} onOpen={setOpen} />
+        <aside
+          aria-label={part ? 'This part' : 'More parts'}
+          className="order-first desk:sticky desk:top-2 desk:order-none desk:max-h-[calc(100dvh-1rem)] desk:overflow-y-auto"
+        >
+          {part ? (
+            <EditPart
+              key={part.id}
+              part={part}
+              onKeep={keep}
+              onRemove={() => remove(part)}
+              onClose={() => setOpen(null)}
+            />
+          ) : (
+            <AddPart
+              onAdd={async (partClass) => {
+                await editDrawer(`Add ${partClass.name}`, drawer.id, (d) => ({
+                  ...d,
+                  parts: [...d.parts, addedPart(d, partClass)],
+                }));
+                tell(`${partClass.name} is in the drawer.`);
+              }}
+            />
+          )}
+        </aside>
+      </div>
+    </Screen>
+  );
+}
+
+interface OwnedProps {
+  readonly drawer: Drawer;
+  readonly open: string | null;
+  readonly onOpen: (id: string) => void;
+}
+
+/** What is owned, by kind. */
+function Owned({ drawer, open, onOpen }: OwnedProps) {
+  const kinds = KINDS_IN_ORDER.filter((k) => drawer.parts.some((p) => classOf(p).kind === k));
+  return (
+    <section aria-label="What you own" className="flex flex-col gap-4">
+      {kinds.length === 0 && <p>The drawer is empty. Add what you own, and chains are made of it first.</p>}
+      {kinds.map((kind) => (
+        <div key={kind}>
+          <h2 className="mb-1.5 font-bold">{KIND_TITLES[kind]}</h2>
+          <ul className="grid gap-2 sm:grid-cols-2">
+            {drawer.parts
+              .filter((p) => classOf(p).kind === kind)
+              .map((p) => (
+                <li key={p.id}>
+                  <button
+                    type="button"
+                    aria-pressed={open === p.id}
+                    onClick={() => onOpen(p.id)}
+                    className={`flex h-full w-full items-center gap-3 rounded-xl border bg-card px-3 py-2 text-left hover:border-accent ${open === p.id ? 'border-2 border-accent' : 'border-rule'}`}
+                  >
+                    <PartIcon partClass={classOf(p)} />
+                    <span className="min-w-0">
+                      <span className="block font-semibold leading-tight">{partName(p)}</span>
+                      {p.name && <span className="block text-sm leading-tight">{classOf(p).name}</span>}
+                      <Ends partClass={classOf(p)} />
+                      {p.values && (
+                        <span className="text-sm">
+                          {Object.keys(p.values).length} own {Object.keys(p.values).length === 1 ? 'figure' : 'figures'}
+                        </span>
+                      )}
+                    </span>
+                  </button>
+                </li>
+              ))}
+          </ul>
+        </div>
+      ))}
+    </section>
+  );
 }

@@ -1,5 +1,155 @@
 'use client';
-import { Screen } from '../shell';
+import { FileUp, Save } from 'lucide-react';
+import { type DragEvent, useId, useState } from 'react';
+import { catalogue } from '@/catalogue';
+import { type Document, type DocumentProblem, writeDocument } from '@/core/model';
+import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { bringIn, change, everythingKept } from '@/store';
+import { Button, useAll } from '../kit';
+import { Screen, saveFile, tell } from '../shell';
+
+type Outcome =
+  | { readonly kind: 'in'; readonly file: string; readonly names: readonly string[] }
+  | { readonly kind: 'refused'; readonly file: string; readonly problem: DocumentProblem };
+
+/** Larger than any file of ours: not even read. */
+const LARGEST_BYTES = 20_000_000;
+
 export function FilesScreen() {
-  return <Screen title="Files">{null}</Screen>;
+  const [outcomes, setOutcomes] = useState<readonly Outcome[]>([]);
+  const bring = async (files: readonly File[]) => {
+    const all: Outcome[] = [];
+    for (const file of files) {
+      const brought =
+        file.size > LARGEST_BYTES
+          ? { ok: false as const, problem: { pointer: '', message: 'The file is far larger than any of ours.' } }
+          : await bringIn(await file.text(), file.name, catalogue);
+      all.push(
+        brought.ok
+          ? { kind: 'in', file: file.name, names: brought.names }
+          : { kind: 'refused', file: file.name, problem: brought.problem },
+      );
+    }
+    setOutcomes(all);
+  };
+  const saveAll = async () => saveFile('symplex.bundle.json', writeDocument(await everythingKept()));
+  const demoBack = async () => {
+    await change('Bring the demo back', [
+      ...demoSetups.map((d) => ({ kind: 'setups' as const, id: d.id, become: () => d })),
+      ...demoJobs.map((d) => ({ kind: 'jobs' as const, id: d.id, become: () => d })),
+      { kind: 'drawers', id: demoDrawer.id, become: () => demoDrawer },
+    ]);
+    tell('The demo is back as it was. Undo takes it away again.');
+  };
+  return (
+    <Screen
+      title="Files"
+      under="All of it lies in this browser and nowhere else. Files take it with you."
+      actions={
+        <Button look="main" onClick={saveAll}>
+          <Save size={18} aria-hidden /> Save everything
+        </Button>
+      }
+    >
+      <div className="grid gap-5 desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
+        <div className="order-2 flex flex-col gap-4 desk:order-1">
+          <Kept title="Setups" documents={useAll('setups') ?? []} />
+          <Kept title="Jobs" documents={useAll('jobs') ?? []} />
+          <Kept title="Drawers" documents={useAll('drawers') ?? []} />
+        </div>
+        <div className="order-1 flex flex-col gap-3 desk:order-2">
+          <OpenFiles onFiles={bring} />
+          <div aria-live="polite" className="flex flex-col gap-2">
+            {outcomes.map((o) =>
+              o.kind === 'in' ? (
+                <p key={o.file} className="rounded-xl border border-pass bg-pass-wash p-3">
+                  <b>{o.file}</b> is in: {o.names.join(', ')}.
+                </p>
+              ) : (
+                <div key={o.file} role="alert" className="rounded-xl border border-fail bg-fail-wash p-3">
+                  <p>
+                    <b>{o.file}</b> was refused, and nothing was changed.
+                  </p>
+                  <p className="mt-1 break-words">
+                    At <code className="font-mono">{o.problem.pointer || 'the top'}</code>: {o.problem.message}
+                  </p>
+                </div>
+              ),
+            )}
+          </div>
+          <Button onClick={demoBack}>Bring the demo back</Button>
+        </div>
+      </div>
+    </Screen>
+  );
+}
+
+function OpenFiles({ onFiles }: { readonly onFiles: (files: readonly File[]) => void }) {
+  const id = useId();
+  const [over, setOver] = useState(false);
+  const drop = (e: DragEvent) => {
+    e.preventDefault();
+    setOver(false);
+    onFiles([...e.dataTransfer.files]);
+  };
+  return (
+    <label
+      htmlFor={id}
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+      className={`flex flex-col items-center gap-1 rounded-xl border-2 border-dashed p-6 text-center has-focus-visible:outline-3 has-focus-visible:outline-accent ${over ? 'border-accent bg-accent-wash' : 'border-soft bg-card hover:border-accent'}`}
+    >
+      <FileUp size={30} aria-hidden className="text-accent" />
+      <span className="font-bold">Open a file</span>
+      <span className="text-soft text-sm">or drop it here: a setup, a job, a drawer, or all in one</span>
+      <input
+        id={id}
+        type="file"
+        multiple
+        accept=".json,application/json"
+        className="sr-only"
+        onChange={(e) => {
+          onFiles([...(e.target.files ?? [])]);
+          e.target.value = '';
+        }}
+      />
+    </label>
+  );
+}
+
+interface KeptProps {
+  readonly title: string;
+  readonly documents: readonly Exclude<Document, { format: 'symplex.bundle' }>[];
+}
+
+/** Documents of a kind, each to be saved to a file of its own. */
+function Kept({ title, documents }: KeptProps) {
+  return (
+    <section aria-label={title}>
+      <h2 className="mb-1.5 font-bold">{title}</h2>
+      <ul className="flex flex-col gap-1.5">
+        {documents.map((d) => {
+          const file = `${d.id}.${d.format.replace('symplex.', '')}.json`;
+          return (
+            <li
+              key={d.id}
+              className="flex items-center justify-between gap-3 rounded-xl border border-rule bg-card py-1 pr-1 pl-3"
+            >
+              <span className="min-w-0">
+                <span className="block truncate font-semibold">{d.name}</span>
+                <span className="block truncate font-mono text-soft text-sm">{file}</span>
+              </span>
+              <Button aria-label={`Save ${d.name} to a file`} onClick={() => saveFile(file, writeDocument(d))}>
+                <Save size={18} aria-hidden /> <span className="hidden sm:inline">Save</span>
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
 }

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useRouter, useSearchParams } from 'next/navigation';
 import { type Job, writeDocument } from '@/core/model';
 import type { Answer } from '@/core/plan';
@@ -7,9 +8,11 @@ import { Button, setSetting, useDrawer, useJob, usePlan } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { CostChart } from './cost-chart';
-import { JobPicker } from './job-picker';
 import { letterOf } from './letter';
-import { Sentence } from './sentence';
+
+// The choosers come after the first paint, while the documents are read: the page needs neither to begin.
+const Sentence = dynamic(() => import('./sentence').then((m) => m.Sentence), { ssr: false });
+const JobPicker = dynamic(() => import('./job-picker').then((m) => m.JobPicker), { ssr: false });
 
 /** Keeps a chain as a setup of its own, under the first free name. */
 async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<string> {

@@ -1,8 +1,7 @@
 import { type Part, valueWithBasis } from '@/core/model';
 import { Basis } from './basis';
+import { spoken } from './figure-names';
 import { classOf } from './words';
-
-const spoken = (name: string): string => name.replace(/([a-z])([A-Z0-9])/g, '$1 $2').toLowerCase();
 
 /** All figures of a part with where each comes from. */
 export function Figures({ part }: { readonly part: Part }) {

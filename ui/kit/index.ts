@@ -1,6 +1,8 @@
 export { Basis } from './basis';
 export { Button } from './button';
+export { spoken } from './figure-names';
 export { Figures } from './figures';
+export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';
 export { type Judgement, useMends, usePlan, useReport, useSwaps } from './use-bench';
 export { setSetting, useAll, useDrawer, useJob, useOnPage, useSetting, useSetup, useSteps } from './use-desk';

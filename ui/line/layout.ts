@@ -1,13 +1,15 @@
 import type { Report } from '@/core/assess';
-import type { Setup } from '@/core/model';
+import type { Joint, Setup } from '@/core/model';
 
 /** Where a part stands on the sheet: columns from mouth to app, rows for the voices and for what hangs beside. */
 export interface Spot {
   readonly part: string;
   readonly column: number;
   readonly row: number;
-  /** The joint that leads on towards the app, drawn under this part's right edge; for a part beside, the joint it hangs by. */
-  readonly joint: string | null;
+  /** The part it leads on to, towards the app; for a part beside, the one it hangs on. */
+  readonly toward: string | null;
+  /** The joints between the two: one, or as many as a lead has plugs there. */
+  readonly joints: readonly string[];
   readonly beside: boolean;
 }
 
@@ -27,15 +29,15 @@ export function layOut(setup: Setup, report: Report): Layout {
   const columns = Math.max(2, ...routes.map((l) => l.parts.length));
   const spots = new Map<string, Spot>();
   const taken = new Set<string>();
-  const place = (part: string, column: number, fromRow: number, joint: string | null, beside: boolean) => {
+  const place = (part: string, column: number, fromRow: number, toward: string | null, beside: boolean) => {
     let row = fromRow;
     while (taken.has(`${column} ${row}`)) row += 1;
     taken.add(`${column} ${row}`);
-    spots.set(part, { part, column, row, joint, beside });
+    spots.set(part, { part, column, row, toward, joints: [], beside });
   };
   routes.forEach((line, k) => {
     line.parts.forEach((part, i) => {
-      if (!spots.has(part)) place(part, columns - line.parts.length + i, k, line.joints[i] ?? null, false);
+      if (!spots.has(part)) place(part, columns - line.parts.length + i, k, line.parts[i + 1] ?? null, false);
     });
   });
   const device = report.device;
@@ -47,14 +49,21 @@ export function layOut(setup: Setup, report: Report): Layout {
       const joint = setup.joints.find(
         (j) => (j.a.part === part && spots.has(j.b.part)) || (j.b.part === part && spots.has(j.a.part)),
       );
-      return joint ? [{ part, joint, host: joint.a.part === part ? joint.b.part : joint.a.part }] : [];
+      return joint ? [{ part, host: joint.a.part === part ? joint.b.part : joint.a.part }] : [];
     });
     const next = hung[0];
-    if (next) place(next.part, spots.get(next.host)!.column, 1, next.joint.id, true);
+    if (next) place(next.part, spots.get(next.host)!.column, 1, next.host, true);
     else place(left[0], 0, 1, null, true);
     const placed = next?.part ?? left[0];
     left = left.filter((p) => p !== placed);
   }
-  const all = setup.parts.map((p) => spots.get(p.id)!);
+  const drawnAt = (j: Joint): string => {
+    const [a, b] = [spots.get(j.a.part)!, spots.get(j.b.part)!];
+    return b.toward === a.part ? b.part : a.part;
+  };
+  const all = setup.parts.map((p) => ({
+    ...spots.get(p.id)!,
+    joints: setup.joints.filter((j) => drawnAt(j) === p.id).map((j) => j.id),
+  }));
   return { spots: all, columns, rows: 1 + Math.max(...all.map((s) => s.row)) };
 }

@@ -2,12 +2,11 @@
 import type { CSSProperties } from 'react';
 import { connectorNamed, contactsOf, describeConnector } from '@/core/connectors';
 import type { Joint, PortSpec, Setup } from '@/core/model';
-import { appOf, classOf, partName } from '../kit';
+import { AppIcon, appOf, classOf, PartIcon, partName } from '../kit';
 import type { Focus, Lit } from './focus';
 import { JointDrawing } from './joint-drawing';
 import { knobsText } from './knob-text';
 import type { Layout, Spot } from './layout';
-import { AppIcon, PartIcon } from './part-icon';
 
 interface Props {
   readonly setup: Setup;
@@ -56,7 +55,7 @@ export function Row({ setup, layout, lit, focus, onFocus }: Props) {
                 onFocus={onFocus}
               />
             </div>
-            {spot.joint && (
+            {spot.joints.length > 0 && (
               <div
                 className={`${CELL} desk:flex desk:items-center desk:px-0.5`}
                 style={{
@@ -64,13 +63,17 @@ export function Row({ setup, layout, lit, focus, onFocus }: Props) {
                   order: pocketOrder(spot) + (spot.beside ? -1 : 1),
                 }}
               >
-                <JointButton
-                  setup={setup}
-                  spot={spot}
-                  lit={lit}
-                  chosen={focus.on === 'joint' && focus.id === spot.joint}
-                  onFocus={onFocus}
-                />
+                {spot.joints.map((id) => (
+                  <JointButton
+                    key={id}
+                    id={id}
+                    setup={setup}
+                    spot={spot}
+                    lit={lit}
+                    chosen={focus.on === 'joint' && focus.id === id}
+                    onFocus={onFocus}
+                  />
+                ))}
               </div>
             )}
           </div>
@@ -150,8 +153,8 @@ function PartCard({ setup, spot, lit, chosen, onFocus }: ItemProps) {
   );
 }
 
-function JointButton({ setup, spot, lit, chosen, onFocus }: ItemProps) {
-  const index = setup.joints.findIndex((j) => j.id === spot.joint);
+function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { readonly id: string }) {
+  const index = setup.joints.findIndex((j) => j.id === id);
   const joint = setup.joints[index];
   // As they stand on the sheet: this part at the left, what it leads to at the right.
   const [left, right] = joint.a.part === spot.part ? [joint.a, joint.b] : [joint.b, joint.a];
@@ -164,7 +167,7 @@ function JointButton({ setup, spot, lit, chosen, onFocus }: ItemProps) {
       aria-pressed={chosen}
       aria-label={`Joint ${index + 1}: ${jointWords(leftPort)} in ${jointWords(rightPort)}${blamed ? ', guilty' : ''}`}
       onClick={() => onFocus({ on: 'joint', id: joint.id })}
-      className={`flex w-full items-center justify-center gap-2 rounded-lg border px-1 py-1 desk:flex-col desk:gap-0.5 ${
+      className={`flex w-full min-w-0 flex-1 items-center justify-center gap-2 rounded-lg border px-1 py-1 desk:flex-col desk:gap-0.5 ${
         blamed
           ? 'border-fail bg-fail-wash'
           : chosen

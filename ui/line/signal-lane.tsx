@@ -45,7 +45,11 @@ export function SignalLane({ setup, report, layout }: Props) {
   const label = (text: string, pick: (p: Step) => number | null, dy: number, className: string) => {
     const first = main.find((p) => pick(p) !== null);
     return first ? (
-      <text x={Math.max(LEFT, first.x) + 4} y={y(Math.max(-120, pick(first)!)) + dy} className={`text-sm ${className}`}>
+      <text
+        x={Math.max(LEFT, first.x) + 4}
+        y={Math.max(14, y(Math.max(-120, pick(first)!)) + dy)}
+        className={`text-sm ${className}`}
+      >
         {text}
       </text>
     ) : null;

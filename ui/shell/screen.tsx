@@ -15,7 +15,7 @@ export function Screen({ title, under, actions, children }: Props) {
       <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 px-4 pt-3 pb-2 desk:px-6">
         <div className="min-w-0 flex-1 basis-64">
           <h1 className="font-bold text-xl leading-tight">{title}</h1>
-          {under && <div className="text-soft">{under}</div>}
+          {under && <div className="hidden text-soft desk:block">{under}</div>}
         </div>
         <div className="flex flex-wrap gap-2">
           <UndoRedo />

@@ -1,0 +1,54 @@
+'use client';
+import { Trash2, X } from 'lucide-react';
+import type { Part } from '@/core/model';
+import { Button, classOf, partName } from '../kit';
+import { Ends } from './ends';
+import { OwnValues } from './own-values';
+
+interface Props {
+  readonly part: Part;
+  readonly onKeep: (label: string, part: Part) => Promise<string | null>;
+  readonly onRemove: () => void;
+  readonly onClose: () => void;
+}
+
+/** One part of the drawer: what it is called, its ends, its figures. */
+export function EditPart({ part, onKeep, onRemove, onClose }: Props) {
+  const partClass = classOf(part);
+  const rename = (text: string) => {
+    const name = text.trim();
+    const { name: _old, ...rest } = part;
+    if (name !== (part.name ?? '')) void onKeep(`Name of ${partName(part)}`, name === '' ? rest : { ...rest, name });
+  };
+  return (
+    <section aria-label={partName(part)} className="rounded-xl border border-accent bg-card p-4">
+      <div className="flex items-start justify-between gap-2">
+        <label className="flex-1">
+          <span className="text-soft text-sm">What you call it</span>
+          <input
+            key={part.name}
+            defaultValue={part.name ?? ''}
+            placeholder={partClass.name}
+            maxLength={80}
+            onBlur={(e) => rename(e.target.value)}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            className="mt-0.5 min-h-10 w-full rounded-lg border border-soft bg-paper px-2 font-bold"
+          />
+        </label>
+        <Button look="quiet" aria-label="Close" onClick={onClose}>
+          <X size={20} aria-hidden />
+        </Button>
+      </div>
+      <p className="mt-2">
+        <b>{partClass.name}.</b> <span className="text-soft">{partClass.summary}.</span>
+      </p>
+      <div className="mt-1 mb-3">
+        <Ends partClass={partClass} />
+      </div>
+      <OwnValues part={part} onKeep={onKeep} />
+      <Button className="mt-3 text-fail" onClick={onRemove}>
+        <Trash2 size={18} aria-hidden /> Take it out of the drawer
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,42 @@
+import { catalogue } from '@/catalogue';
+import { checkDocument, type Drawer, type Part, type PartClass } from '@/core/model';
+import { change } from '@/store';
+
+/** Change the drawer, unless that would make it one that could not be opened again. @returns what is wrong, or null. */
+export async function editDrawer(label: string, id: string, edit: (drawer: Drawer) => Drawer): Promise<string | null> {
+  let wrong: string | null = null;
+  await change(label, [
+    {
+      kind: 'drawers',
+      id,
+      become: (now) => {
+        if (!now) return now;
+        const next = edit(now);
+        wrong = checkDocument(next, catalogue)?.message ?? null;
+        return wrong === null ? next : now;
+      },
+    },
+  ]);
+  return wrong;
+}
+
+export const withPart = (drawer: Drawer, part: Part): Drawer => ({
+  ...drawer,
+  parts: drawer.parts.map((p) => (p.id === part.id ? part : p)),
+});
+
+/** A new part of a class, under an id that is free. */
+export function addedPart(drawer: Drawer, partClass: PartClass): Part {
+  const taken = new Set(drawer.parts.map((p) => p.id));
+  let id = partClass.id;
+  for (let n = 2; taken.has(id); n++) id = `${partClass.id.slice(0, 58)}-${n}`;
+  return { id, class: partClass.id };
+}
+
+/** The part with an own value, or without it when it is what the class says. */
+export function withValue(part: Part, partClass: PartClass, name: string, value: number | null): Part {
+  const { [name]: _gone, ...others } = part.values ?? {};
+  const own = value === null || value === partClass.values[name].value ? others : { ...others, [name]: value };
+  const { values: _values, ...rest } = part;
+  return Object.keys(own).length > 0 ? { ...rest, values: own } : rest;
+}

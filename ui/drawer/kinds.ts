@@ -1,0 +1,16 @@
+import type { PartKind } from '@/core/model';
+
+/** Kinds in the order they are looked for, as headings. */
+export const KIND_TITLES: Readonly<Record<PartKind, string>> = {
+  microphone: 'Microphones',
+  wireless: 'Wireless',
+  lead: 'Leads',
+  adapter: 'Adapters',
+  interface: 'Interfaces',
+  mixer: 'Mixers',
+  listening: 'Headphones',
+  power: 'Power',
+  device: 'Devices',
+};
+
+export const KINDS_IN_ORDER = Object.keys(KIND_TITLES) as readonly PartKind[];

@@ -1,0 +1,102 @@
+'use client';
+import { RotateCcw } from 'lucide-react';
+import { useState } from 'react';
+import { type Part, valueWithBasis } from '@/core/model';
+import { Basis, classOf, spoken } from '../kit';
+import { withValue } from './edits';
+
+interface Props {
+  readonly part: Part;
+  /** @returns what is wrong with it, or null when it was kept. */
+  readonly onKeep: (label: string, part: Part) => Promise<string | null>;
+}
+
+/** The figures of a part: the class's, with where each comes from; or the owner's in their place. */
+export function OwnValues({ part, onKeep }: Props) {
+  const partClass = classOf(part);
+  return (
+    <table className="w-full text-left">
+      <caption className="pb-1 text-left text-soft text-sm">
+        Measured it, or read it on the part? Write your own figure over ours.
+      </caption>
+      <thead className="sr-only">
+        <tr>
+          <th>figure</th>
+          <th>value</th>
+          <th>where it comes from</th>
+        </tr>
+      </thead>
+      <tbody>
+        {Object.keys(partClass.values).map((name) => (
+          <ValueRow
+            key={`${part.id} ${name} ${valueWithBasis(part, partClass, name).value}`}
+            part={part}
+            name={name}
+            onKeep={onKeep}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
+  const partClass = classOf(part);
+  const { value, unit, basis, source } = valueWithBasis(part, partClass, name);
+  const [wrong, setWrong] = useState<string | null>(null);
+  const keep = async (text: string) => {
+    const entered = text.trim() === '' ? null : Number(text.replace(',', '.'));
+    if (entered !== null && !Number.isFinite(entered)) {
+      setWrong('Write a number.');
+      return;
+    }
+    if (entered === value) return;
+    setWrong(
+      await onKeep(`${spoken(name)} of ${part.name ?? partClass.name}`, withValue(part, partClass, name, entered)),
+    );
+  };
+  return (
+    <>
+      <tr className="border-rule border-t align-middle">
+        <td className="py-1 pr-2" title={source}>
+          {spoken(name)}
+        </td>
+        <td className="whitespace-nowrap py-1">
+          <input
+            aria-label={`${spoken(name)}, ${unit}`}
+            aria-invalid={wrong !== null}
+            defaultValue={value}
+            inputMode="decimal"
+            onBlur={(e) => keep(e.target.value)}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            className="min-h-9 w-24 rounded-md border border-soft bg-paper px-2 text-right font-mono"
+          />{' '}
+          <span className="text-soft text-sm">{unit}</span>
+        </td>
+        <td className="py-1 pl-2">
+          <span className="flex items-center justify-between gap-1">
+            <Basis basis={basis} source={source} />
+            {basis === 'own' && (
+              <button
+                type="button"
+                className="inline-flex size-9 items-center justify-center rounded-md text-accent hover:bg-accent-wash"
+                aria-label={`Back to the class's ${spoken(name)}, ${partClass.values[name].value} ${unit}`}
+                title={`Back to ${partClass.values[name].value} ${unit}`}
+                onClick={() => keep('')}
+              >
+                <RotateCcw size={16} aria-hidden />
+              </button>
+            )}
+          </span>
+        </td>
+      </tr>
+      {wrong && (
+        <tr>
+          <td colSpan={3} role="alert" className="pb-1 text-fail text-sm">
+            {wrong} Nothing was changed.
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
