@@ -11,7 +11,7 @@ const ORDERING_HZ = 1000;
 /** A netlist made ready to be solved at any number of frequencies. */
 export interface Circuit {
   readonly netlist: Netlist;
-  /** A number that stands for a node in `Transfer.squaredOhm`: looked up once, used for every frequency. */
+  /** A number that stands for a node in `squaredOhm` and `squaredVolt`: looked up once, used for every frequency. */
   handle(node: string): number;
   has(node: string): boolean;
   /** Factor at a frequency; 0 is DC. The ordering of the first factorisation is reused while its pivots hold. */
@@ -30,6 +30,8 @@ export interface Solvable {
 }
 
 export interface Solution {
+  /** Squared size of `between`, by handles: for the many levels whose phase does not matter. */
+  squaredVolt(p: number, n: number): number;
   /** Volts of a node against ground. Throws for a node that is not in the netlist: that is a bug of the caller. */
   voltage(node: string): Complex;
   between(p: string, n: string): Complex;
@@ -122,6 +124,11 @@ function solvable(
     };
     return {
       voltage,
+      squaredVolt(p, n) {
+        const re = (p < 0 ? 0 : x.re[p]) - (n < 0 ? 0 : x.re[n]);
+        const im = (p < 0 ? 0 : x.im[p]) - (n < 0 ? 0 : x.im[n]);
+        return re * re + im * im;
+      },
       between(p, n) {
         const a = voltage(p);
         const b = voltage(n);

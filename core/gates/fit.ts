@@ -1,5 +1,5 @@
 import type { FittedJoint } from '../compile';
-import { connectorNamed, mate } from '../connectors';
+import { type Connector, connectorNamed, mate } from '../connectors';
 import type { Readings } from '../readings';
 import { connectorText, jointLabel, jointSentence, nameOf } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
@@ -65,10 +65,18 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   );
 }
 
+// Geometry alone decides, so each pair of connectors is measured once.
+const slacks = new Map<string, number>();
+
 /** How far the plug can come out before other contacts touch. */
-function slack(joint: FittedJoint): number {
-  const a = connectorNamed(joint.a.port.connector)!;
-  const b = connectorNamed(joint.b.port.connector)!;
+function slack({ a, b }: FittedJoint): number {
+  const key = `${a.port.connector} ${b.port.connector}`;
+  const known = slacks.get(key) ?? measuredSlack(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!);
+  slacks.set(key, known);
+  return known;
+}
+
+function measuredSlack(a: Connector, b: Connector): number {
   const touching = (outMm: number) => {
     const m = mate(a, b, outMm);
     return m.fits ? m.touches.map((t) => `${t.plug}-${t.socket}`).join() : '';

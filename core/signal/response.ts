@@ -1,4 +1,4 @@
-import { type Circuit, type Complex, magnitude, ok, type Result, type Solution, type Solvable } from '../circuit';
+import { type Circuit, type Complex, ok, type Result, type Solution, type Solvable } from '../circuit';
 import type { Capsule, Compiled, InputChannel } from '../compile';
 import { pascal, splAt } from './level';
 import { isAlive, type OperatingPoint } from './operating';
@@ -23,6 +23,7 @@ export interface Responses {
   readonly playback: ReadonlyMap<string, Solution>;
   /** Contacts that no circuit uses are not in the netlist. */
   has(node: string): boolean;
+  handle(node: string): number;
 }
 
 const BAND_1K_HZ = 1000;
@@ -66,7 +67,7 @@ export function solveResponses(compiled: Compiled, circuit: Circuit, op: Operati
   for (const p of compiled.playbacks) {
     playback.set(playbackKey(p.part, p.side), at1k.solveFor(new Map([[p.source, p.fullScaleVolt]])));
   }
-  return ok({ solvables, feeds, bySource, playback, has: circuit.has });
+  return ok({ solvables, feeds, bySource, playback, has: circuit.has, handle: circuit.handle });
 }
 
 export const playbackKey = (part: string, side: string): string => `${part} ${side}`;
@@ -81,10 +82,11 @@ export function voiceVolt(
 ): number {
   const solutions = responses.bySource.get(source);
   if (!solutions) return 0;
+  const [hp, hn] = [responses.handle(p), responses.handle(n)];
   let power = 0;
   THIRD_OCTAVES_HZ.forEach((hz, band) => {
     const weight = weightDb ? 10 ** (weightDb(hz) / 10) : 1;
-    power += SPEECH_SHARES[band] * weight * magnitude(solutions[band].between(p, n)) ** 2;
+    power += SPEECH_SHARES[band] * weight * solutions[band].squaredVolt(hp, hn);
   });
   return Math.sqrt(power);
 }
