@@ -1,8 +1,9 @@
 import { type Assessment, assess } from '../assess';
-import { GATES, type GateName, nameOf, type Status } from '../gates';
+import { type GateName, nameOf, type Status, type Verdict } from '../gates';
 import type { Catalogue, Drawer, Part, PartClass, Setup } from '../model';
 import { accompany } from './accompany';
 import { attachPart, freePorts, insertPart, swapPart, turnKnob } from './edit';
+import { plan } from './plan';
 import { compareScores, type Score, scoreOf } from './score';
 import { settleKnobs } from './settle';
 import { costOf, stockOf } from './stock';
@@ -31,16 +32,15 @@ interface Candidate {
  * that leave fewer failing gates are returned, best first. Nothing here knows which fault calls for which cure.
  */
 export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue): Generator<readonly Mend[]> {
-  const before = assess(setup, catalogue);
-  if (!before.ok) throw new Error(before.problem.message);
-  const start = scoreOf(before.value);
+  const before = judgedOf(setup, catalogue);
+  const start = scoreOf(before);
   const stock = stockOf(drawer, catalogue);
   const spent = costOf(setup.parts, stock, catalogue).cost;
   let found: (Mend & { readonly effort: number })[] = [];
-  for (const c of candidates(setup, before.value, catalogue)) {
+  for (const c of candidates(setup, before, catalogue)) {
     const settled = c.settle
       ? accompany(settleKnobs(c.setup, catalogue), catalogue, stock)
-      : assessed(c.setup, catalogue);
+      : { setup: c.setup, assessment: judgedOf(c.setup, catalogue) };
     const score = scoreOf(settled.assessment);
     if (
       score.failing + score.unknown < start.failing + start.unknown ||
@@ -52,10 +52,38 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
         .slice(c.setup.parts.length)
         .map((p) => nameOf(settled.assessment.readings.compiled, p.id));
       const label = added > 0 ? `${c.label}, and add ${extra.join(' and ').toLowerCase()}` : c.label;
-      found.push({ label, setup: settled.setup, cost, score, gates: statuses(settled.assessment), effort: c.effort });
+      found.push({
+        label,
+        setup: settled.setup,
+        cost,
+        score,
+        gates: statusesOf(settled.assessment.verdicts),
+        effort: c.effort,
+      });
       found = found.sort((a, b) => compareMends(a, b)).slice(0, MOST_MENDS);
     }
     yield found;
+  }
+  // Where no single change does it, what would do the job from scratch is the mend.
+  if (start.failing > 0 && (found[0]?.score.failing ?? 1) > 0) {
+    for (const { answers } of plan(setup.job, drawer, catalogue)) {
+      const best = answers[0];
+      if (best && best.score.failing + best.score.unknown === 0) {
+        const { readings } = judgedOf(best.setup, catalogue);
+        const names = best.setup.parts
+          .filter((p) => !catalogue.parts.get(p.class)!.host)
+          .map((p) => nameOf(readings.compiled, p.id));
+        const whole = { ...best.setup, id: setup.id, name: setup.name, job: setup.job };
+        const { cost, score } = best;
+        const gates = statusesOf(best.verdicts);
+        yield [{ label: `Go another way: ${names.join(', ')}`, setup: whole, cost, score, gates }, ...found].slice(
+          0,
+          MOST_MENDS,
+        );
+        return;
+      }
+      yield found;
+    }
   }
   yield found;
 }
@@ -67,17 +95,14 @@ const compareMends = (a: Mend & { readonly effort: number }, b: Mend & { readonl
   a.effort - b.effort ||
   b.score.room - a.score.room;
 
-const assessed = (setup: Setup, catalogue: Catalogue) => {
+const judgedOf = (setup: Setup, catalogue: Catalogue): Assessment => {
   const a = assess(setup, catalogue);
   if (!a.ok) throw new Error(a.problem.message);
-  return { setup, assessment: a.value };
+  return a.value;
 };
 
-export const statuses = (assessment: Assessment): Readonly<Record<GateName, Status>> =>
-  Object.fromEntries(GATES.map((g) => [g, assessment.verdicts.find((v) => v.gate === g)!.status])) as Record<
-    GateName,
-    Status
-  >;
+export const statusesOf = (verdicts: readonly Verdict[]): Readonly<Record<GateName, Status>> =>
+  Object.fromEntries(verdicts.map((v) => [v.gate, v.status])) as Record<GateName, Status>;
 
 function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue): Generator<Candidate> {
   const { compiled } = before.readings;

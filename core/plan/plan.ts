@@ -3,7 +3,7 @@ import type { Catalogue, Drawer, Job, Part, Setup } from '../model';
 import { accompany, reaches } from './accompany';
 import { buildSetup } from './build';
 import { compareScores, type Score, scoreOf } from './score';
-import { searchChains } from './search';
+import { type Link, searchChains } from './search';
 import { settleKnobs } from './settle';
 import { costOf, stockOf } from './stock';
 
@@ -50,11 +50,10 @@ export function* plan(job: Job, drawer: Drawer | null, catalogue: Catalogue): Ge
   let answers: Answer[] = [];
   const routes: Route[] = [];
   const good: string[][] = [];
-  for (const chain of searchChains(job, catalogue, stock)) {
+  // The same pieces again, or a good chain with padding, would only be in the way.
+  const isPadded = (links: readonly Link[]) => good.some((g) => g.every((c) => links.some((l) => l.classId === c)));
+  for (const chain of searchChains(job, catalogue, stock, isPadded)) {
     if (routes.length >= MOST_TRIED) break;
-    // The same pieces again, or a good chain with padding, would only be in the way.
-    const classes = chain.links.map((l) => l.classId);
-    if (good.some((g) => g.every((c) => classes.includes(c)))) continue;
     const setup = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
     if (!reaches(setup, catalogue)) continue;
     const settled = accompany(settleKnobs(setup, catalogue), catalogue, stock);
@@ -76,7 +75,7 @@ export function* plan(job: Job, drawer: Drawer | null, catalogue: Catalogue): Ge
         lostBy: null,
       };
       const { failing, unknown, room } = answer.score;
-      if (failing + unknown === 0 && room >= GOOD_ROOM) good.push(classes);
+      if (failing + unknown === 0 && room >= GOOD_ROOM) good.push(chain.links.slice(0, -1).map((l) => l.classId));
       answers = [...answers.filter((a) => !samePieces(a, answer)), answer].sort(compareAnswers).slice(0, MOST_ANSWERS);
     }
     yield { answers: withReasons(answers), routes: [...routes], done: false };

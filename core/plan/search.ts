@@ -26,12 +26,18 @@ const LONGEST = 7;
 /** A piece costs this much in the search even when it is owned: shorter chains first. */
 const PIECE_COST = 0.5;
 
+/** What a chain has still to pass through before the device, as bits. */
+const JOIN = 1;
+const CHANNELS = 2;
+const EVERY_NEED = [0, JOIN, CHANNELS, JOIN | CHANNELS] as const;
+
 interface State {
   readonly links: readonly Link[];
   readonly partClass: PartClass;
   readonly out: PortSpec;
   readonly cost: number;
-  readonly joined: boolean;
+  /** JOIN while several microphones run side by side; CHANNELS while no input that keeps voices apart was met. */
+  readonly needs: number;
   readonly microphones: number;
   /** Cost so far and the least that must still come. */
   readonly bound: number;
@@ -41,68 +47,101 @@ interface State {
  * Best-first search over ports: chains come out in the order of what they cost, cheapest first. The least cost from each
  * port to the device, found backwards beforehand, steers it and drops ports that lead nowhere.
  * Pruned by fit, by the way the signal goes and by what the contacts are for; what a chain does is left to `assess`.
+ * @param isPadded tells of the beginning of a chain that nothing good can come of it any more; asked anew each time.
  */
-export function* searchChains(job: Job, catalogue: Catalogue, stock: Stock): Generator<Chain> {
+export function* searchChains(
+  job: Job,
+  catalogue: Catalogue,
+  stock: Stock,
+  isPadded: (links: readonly Link[]) => boolean,
+): Generator<Chain> {
   const classes = [...catalogue.parts.values()].filter((c) => usable(c, job));
   const device = catalogue.parts.get(job.device)!;
-  const ahead = costAhead(classes, device, stock);
+  const voices = job.sources.length;
+  // One microphone cannot keep two voices apart, nor can an input of one channel.
+  const apart = job.arrangement === 'side-each' && voices > 1;
+  const microphoneCounts = voices === 1 ? [1] : apart ? [voices] : [1, voices];
+  const stepsFrom = waysOn(classes);
+  const ahead = costAhead(classes, device, stock, voices);
   const queue: State[] = [];
   const push = (state: Omit<State, 'bound'>) => {
-    const rest = ahead.get(portKey(state.partClass, state.out));
+    const rest = ahead.get(portKey(state.partClass, state.out, state.needs));
     if (rest === undefined) return;
     const bound = state.cost + rest;
     if (job.budget !== null && moneyOf(state.links, stock, state.microphones) > job.budget) return;
-    let i = queue.length;
-    while (i > 0 && queue[i - 1].bound < bound) i -= 1;
-    queue.splice(i, 0, { ...state, bound });
+    // Kept in order, the best at the end; a new one stands before those that are as good, so that those come first.
+    let [from, to] = [0, queue.length];
+    while (from < to) {
+      const middle = (from + to) >> 1;
+      if (queue[middle].bound > bound) from = middle + 1;
+      else to = middle;
+    }
+    queue.splice(from, 0, { ...state, bound });
   };
-  const voices = job.sources.length;
   for (const partClass of classes) {
     if (!partClass.circuit.some((e) => e.is === 'capsule')) continue;
     for (const out of partClass.ports.filter((p) => p.flow === 'out')) {
-      for (const microphones of voices > 1 ? [1, voices] : [1]) {
+      for (const microphones of microphoneCounts) {
         const links = [{ classId: partClass.id, inPort: null, alsoIn: [], outPort: out.id }];
         const cost = pieceCost(links, stock, microphones);
-        push({ links, partClass, out, cost, joined: microphones === 1, microphones });
+        const needs = (microphones > 1 ? JOIN : 0) | (apart ? CHANNELS : 0);
+        push({ links, partClass, out, cost, needs: needs & ~channelsOf(partClass, voices), microphones });
       }
     }
   }
   while (queue.length > 0) {
     const state = queue.pop()!;
+    if (isPadded(state.links)) continue;
     for (const port of device.ports) {
-      if (state.joined && port.flow === 'in' && takes(state.out, port)) {
+      const left = state.needs & ~channelsOf(device, voices);
+      if (left === 0 && port.flow === 'in' && takes(state.out, port)) {
         const links = [...state.links, { classId: device.id, inPort: port.id, alsoIn: [], outPort: null }];
         yield { links, cost: moneyOf(links, stock, state.microphones), microphones: state.microphones };
       }
     }
     if (state.links.length + 1 >= LONGEST) continue;
-    for (const next of classes) {
-      if (next.host || state.links.some((l) => l.classId === next.id)) continue;
-      for (const step of stepsInto(state, next)) {
-        for (const out of next.ports) {
-          if (out.id === step.inPort || step.alsoIn.includes(out.id) || !['out', 'through'].includes(out.flow))
-            continue;
-          const links = [...state.links, { classId: next.id, ...step, outPort: out.id }];
-          const joined = state.joined || step.alsoIn.length > 0;
-          const cost = pieceCost(links, stock, state.microphones);
-          push({ links, partClass: next, out, cost, joined, microphones: state.microphones });
-        }
+    for (const { next, into, alike, out } of stepsFrom(state)) {
+      if (state.links.some((l) => l.classId === next.id)) continue;
+      const together = alike.length >= state.microphones ? alike.slice(1, state.microphones) : [];
+      for (const alsoIn of state.needs & JOIN && together.length > 0 && !together.includes(out.id)
+        ? [together, []]
+        : [[]]) {
+        const links = [...state.links, { classId: next.id, inPort: into, alsoIn, outPort: out.id }];
+        const needs = state.needs & ~(alsoIn.length > 0 ? JOIN : 0) & ~channelsOf(next, voices);
+        const cost = pieceCost(links, stock, state.microphones);
+        push({ links, partClass: next, out, cost, needs, microphones: state.microphones });
       }
     }
   }
 }
 
-/** Ways into a part: by one port; or, with several microphones not yet joined, by as many alike ports as there are. */
-function stepsInto(state: State, next: PartClass): { readonly inPort: string; readonly alsoIn: readonly string[] }[] {
-  const fitting = next.ports.filter((p) => ['in', 'through'].includes(p.flow) && takes(state.out, p));
+/** A way on from a port: into a part by one hole (or several alike, for several microphones), and out again. */
+interface WayOn {
+  readonly next: PartClass;
+  readonly into: string;
+  readonly alike: readonly string[];
+  readonly out: PortSpec;
+}
+
+/** Ways on from each port of each class, worked out when first asked for. */
+function waysOn(classes: readonly PartClass[]): (state: State) => readonly WayOn[] {
+  const known = new Map<string, readonly WayOn[]>();
+  return ({ partClass, out }) => {
+    const key = `${partClass.id}.${out.id}`;
+    const ways = known.get(key) ?? classes.filter((c) => !c.host).flatMap((next) => waysThrough(out, next));
+    known.set(key, ways);
+    return ways;
+  };
+}
+
+function waysThrough(from: PortSpec, next: PartClass): WayOn[] {
+  const fitting = next.ports.filter((p) => ['in', 'through'].includes(p.flow) && takes(from, p));
   const first = fitting[0];
   if (!first) return [];
-  const steps = [{ inPort: first.id, alsoIn: [] as string[] }];
-  const alike = fitting.filter((p) => p.flow === 'in' && p.connector === first.connector);
-  if (!state.joined && alike.length >= state.microphones) {
-    steps.unshift({ inPort: alike[0].id, alsoIn: alike.slice(1, state.microphones).map((p) => p.id) });
-  }
-  return steps;
+  const alike = fitting.filter((p) => p.flow === 'in' && p.connector === first.connector).map((p) => p.id);
+  return next.ports
+    .filter((out) => out !== first && ['out', 'through'].includes(out.flow))
+    .map((out) => ({ next, into: first.id, alike, out }));
 }
 
 const SIGNAL: ReadonlySet<Role> = new Set(['left', 'right', 'mono', 'mic', 'hot']);
@@ -138,7 +177,15 @@ function usable(c: PartClass, job: Job): boolean {
   return job.place === 'desk-mains' || !c.needs?.includes('mains');
 }
 
-const portKey = (c: PartClass, p: PortSpec): string => `${c.id}.${p.id}`;
+const portKey = (c: PartClass, p: PortSpec, needs: number): string => `${c.id}.${p.id}.${needs}`;
+
+/** CHANNELS when the part has an input that records as many voices apart. */
+const channelsOf = (c: PartClass, voices: number): number =>
+  c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0;
+
+/** JOIN when the part has as many holes like this one as there are voices. */
+const joinsAt = (c: PartClass, into: PortSpec, voices: number): number =>
+  c.ports.filter((p) => p.flow === 'in' && p.connector === into.connector).length >= voices ? JOIN : 0;
 
 /** Money for what the drawer has not got; everything before the joining part is needed once a microphone. */
 function moneyOf(links: readonly Link[], stock: Stock, microphones: number): number {
@@ -153,29 +200,46 @@ function moneyOf(links: readonly Link[], stock: Stock, microphones: number): num
 const pieceCost = (links: readonly Link[], stock: Stock, microphones: number): number =>
   moneyOf(links, stock, microphones) + links.length * PIECE_COST;
 
-/** Least cost from leaving a part by a port to the device, over all parts: Dijkstra from the device backwards. */
-function costAhead(classes: readonly PartClass[], device: PartClass, stock: Stock): ReadonlyMap<string, number> {
+/**
+ * Least cost from leaving a part by a port, with certain needs still open, to the device with none: Dijkstra from the
+ * device backwards over ports and needs.
+ */
+function costAhead(
+  classes: readonly PartClass[],
+  device: PartClass,
+  stock: Stock,
+  voices: number,
+): ReadonlyMap<string, number> {
   const outs = classes.flatMap((c) =>
     c.host ? [] : c.ports.filter((p) => ['out', 'through'].includes(p.flow)).map((port) => ({ partClass: c, port })),
   );
   const ahead = new Map<string, number>();
-  const open: { readonly partClass: PartClass; readonly port: PortSpec; readonly cost: number }[] = [];
-  const relax = (into: PortSpec, cost: number) => {
-    for (const o of outs) {
-      if (takes(o.port, into) && cost < (ahead.get(portKey(o.partClass, o.port)) ?? Number.POSITIVE_INFINITY)) {
-        ahead.set(portKey(o.partClass, o.port), cost);
-        open.push({ ...o, cost });
+  const open: {
+    readonly partClass: PartClass;
+    readonly port: PortSpec;
+    readonly needs: number;
+    readonly cost: number;
+  }[] = [];
+  /** Going into a port of a part that meets `met`, after which `left` is still needed, costs so much from there on. */
+  const relax = (into: PortSpec, met: number, left: number, cost: number) => {
+    for (const needs of EVERY_NEED.filter((n) => (n & ~met) === left)) {
+      for (const o of outs) {
+        const key = portKey(o.partClass, o.port, needs);
+        if (cost >= (ahead.get(key) ?? Number.POSITIVE_INFINITY) || !takes(o.port, into)) continue;
+        ahead.set(key, cost);
+        open.push({ ...o, needs, cost });
       }
     }
   };
-  for (const port of device.ports) if (port.flow === 'in') relax(port, PIECE_COST);
+  for (const port of device.ports) if (port.flow === 'in') relax(port, channelsOf(device, voices), 0, PIECE_COST);
   while (open.length > 0) {
     open.sort((a, b) => b.cost - a.cost);
-    const { partClass, port, cost } = open.pop()!;
-    if (cost > ahead.get(portKey(partClass, port))!) continue;
+    const { partClass, port, needs, cost } = open.pop()!;
+    if (cost > ahead.get(portKey(partClass, port, needs))!) continue;
     for (const into of partClass.ports) {
       if (into.id !== port.id && ['in', 'through'].includes(into.flow)) {
-        relax(into, cost + PIECE_COST + stock.take(partClass.id, 0).price);
+        const met = joinsAt(partClass, into, voices) | channelsOf(partClass, voices);
+        relax(into, met, needs, cost + PIECE_COST + stock.take(partClass.id, 0).price);
       }
     }
   }

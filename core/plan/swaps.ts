@@ -2,7 +2,7 @@ import { assess } from '../assess';
 import type { GateName, Status } from '../gates';
 import type { Catalogue, Drawer, Setup } from '../model';
 import { swapPart } from './edit';
-import { statuses } from './mend';
+import { statusesOf } from './mend';
 import { compareScores, type Score, scoreOf } from './score';
 import { stockOf } from './stock';
 
@@ -35,7 +35,7 @@ export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, cata
       price: take.price,
       setup: next,
       score: scoreOf(assessed.value),
-      gates: statuses(assessed.value),
+      gates: statusesOf(assessed.value.verdicts),
     });
   }
   return swaps.sort((a, b) => compareScores(a.score, b.score) || a.price - b.price);

@@ -1,0 +1,77 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+
+/** Run the command as a shell does. */
+function symplex(args: readonly string[], input = '') {
+  const run = spawnSync(process.execPath, ['cli/symplex.mjs', ...args], { encoding: 'utf8', input });
+  return { status: run.status, out: run.stdout, err: run.stderr };
+}
+
+describe('symplex check', () => {
+  test('exits 0 and prints eight gates for a setup that works', () => {
+    const { status, out } = symplex(['check', 'demo/kiln-rehearsed.setup.json']);
+    expect(status).toBe(0);
+    expect(out.match(/^(fit|wired|seen|level|clean|powered|heard|safe) +pass/gm)).toHaveLength(8);
+  });
+  test('exits 1 and names the guilty joint, each sentence once', () => {
+    const { status, out } = symplex(['check', 'demo/kiln-first-try.setup.json']);
+    expect(status).toBe(1);
+    expect(out).toMatch(/seen +FAIL/);
+    const sentences = out.split('\n').filter((l) => l.startsWith('         '));
+    expect(sentences.join()).toMatch(/joint 4/);
+    expect(new Set(sentences).size).toBe(sentences.length);
+  });
+  test('--json gives the readings that the verdicts rest on, as numbers', () => {
+    const { status, out } = symplex(['check', '--json', 'demo/glaze-too-hot.setup.json']);
+    expect(status).toBe(1);
+    const report = JSON.parse(out);
+    const level = report.verdicts.find((v: { gate: string }) => v.gate === 'level');
+    const [arrival] = report.channels[0].arrivals;
+    expect(level.value).toBeCloseTo(-arrival.peakDbfs, 9);
+    expect(out).not.toMatch(/NaN|Infinity/);
+  });
+  test('reads standard input, and prints no control characters of the file', () => {
+    const text = readFileSync('demo/kiln-rehearsed.setup.json', 'utf8').replace('as rehearsed', '\\u001b[31mred');
+    const { status, out } = symplex(['check', '-'], text);
+    expect(status).toBe(0);
+    expect(out).toContain('[31mred');
+    expect(out).not.toContain('\u001b');
+  });
+});
+
+describe('bad input exits 2 and says what, where and what to do', () => {
+  const works = JSON.parse(readFileSync('demo/kiln-rehearsed.setup.json', 'utf8'));
+  test.each([
+    ['no such file', ['check', 'nowhere.json'], '', /cannot be read/],
+    ['no JSON', ['check', '-'], '{', /not JSON/],
+    [
+      'a fault deep inside',
+      ['check', '-'],
+      JSON.stringify({ ...works, job: { ...works.job, minutes: -1 } }),
+      /at \/job\/minutes/,
+    ],
+    ['a job where a setup is wanted', ['check', 'demo/glaze-talk.job.json'], '', /at \/format.*symplex\.setup/],
+    [
+      'a drawer that is none',
+      ['plan', 'demo/glaze-talk.job.json', '--drawer', 'demo/glaze-talk.job.json'],
+      '',
+      /symplex\.drawer/,
+    ],
+    ['an unknown option', ['check', '--fast', 'x'], '', /no option --fast/],
+    ['nothing to do', [], '', /symplex check FILE/],
+  ])('%s', (_, args, input, message) => {
+    const { status, out, err } = symplex(args, input);
+    expect(status).toBe(2);
+    expect(out).toBe('');
+    expect(err).toMatch(message);
+  });
+});
+
+test('symplex plan finds a chain from the drawer; with no money and no drawer it exits 1', () => {
+  const planned = symplex(['plan', 'demo/glaze-talk.job.json', '--drawer', 'demo/toolbox.drawer.json', '--json']);
+  expect(planned.status).toBe(0);
+  expect(JSON.parse(planned.out).answers[0]).toMatchObject({ failing: 0, unknown: 0 });
+  const poor = { ...JSON.parse(readFileSync('demo/glaze-talk.job.json', 'utf8')), budget: 0 };
+  expect(symplex(['plan', '-'], JSON.stringify(poor)).status).toBe(1);
+});

@@ -1,0 +1,175 @@
+import { describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { assess } from '../assess';
+import { GATES } from '../gates';
+import { checkDocument, type Drawer, type Job, quantity, type Setup } from '../model';
+import { type Mend, mends, type PlanProgress, plan, settleKnobs, swapsFor, turnKnob } from '.';
+import { compareAnswers } from './plan';
+
+const runPlan = (job: Job, drawer: Drawer | null): readonly PlanProgress[] => [...plan(job, drawer, catalogue)];
+const kiln = demoJobs.find((j) => j.id === 'kiln-opening')!;
+const glaze = demoJobs.find((j) => j.id === 'glaze-talk')!;
+const setupNamed = (id: string): Setup => demoSetups.find((s) => s.id === id)!;
+
+const judged = (setup: Setup) => {
+  const a = assess(setup, catalogue);
+  if (!a.ok) throw new Error(a.problem.message);
+  return a.value;
+};
+const gatesOf = (setup: Setup) =>
+  Object.fromEntries(GATES.map((g) => [g, judged(setup).verdicts.find((v) => v.gate === g)!.status]));
+const failing = (setup: Setup) => judged(setup).verdicts.filter((v) => v.status === 'fail').length;
+
+/** What a setup costs, counted the slow way: by class, what is used beyond what the drawer holds. */
+function costByHand(setup: Setup, drawer: Drawer | null): number {
+  let cost = 0;
+  for (const id of new Set(setup.parts.map((p) => p.class))) {
+    const c = catalogue.parts.get(id)!;
+    if (c.host) continue;
+    const used = setup.parts.filter((p) => p.class === id).length;
+    const owned = drawer?.parts.filter((p) => p.class === id).length ?? 0;
+    cost += Math.max(0, used - owned) * quantity({ id, class: id }, c, 'price');
+  }
+  return cost;
+}
+
+describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job) => {
+  const steps = runPlan(job, demoDrawer);
+  const { answers, routes } = steps.at(-1)!;
+  test('some passes every gate, and an answer was there long before the end', () => {
+    expect(answers[0].score).toMatchObject({ failing: 0, unknown: 0 });
+    expect(steps.findIndex((s) => s.answers.length > 0)).toBeLessThan(3);
+    expect(steps.filter((s) => s.done)).toEqual([steps.at(-1)]);
+  });
+  test('each can be kept: it is a good document, every joint fits, and assess says the same again', () => {
+    for (const a of answers) {
+      expect(checkDocument(a.setup, catalogue)).toBeNull();
+      const again = judged(a.setup);
+      expect(again.verdicts[0].status).toBe('pass');
+      expect(again.verdicts.map((v) => v.status)).toEqual(a.verdicts.map((v) => v.status));
+    }
+  });
+  test('costs are what the missing parts cost, within the budget', () => {
+    for (const a of answers) {
+      expect(a.cost).toBeCloseTo(costByHand(a.setup, demoDrawer), 9);
+      expect(a.toBuy.reduce((s, p) => s + quantity(p, catalogue.parts.get(p.class)!, 'price'), 0)).toBeCloseTo(
+        a.cost,
+        9,
+      );
+      if (job.budget !== null) expect(a.cost).toBeLessThanOrEqual(job.budget);
+    }
+  });
+  test('they are ranked, each but the first says why it lost, and no computed chain passes more for less', () => {
+    for (const [i, a] of answers.entries()) {
+      if (i > 0) expect(compareAnswers(answers[i - 1], a)).toBeLessThanOrEqual(0);
+      expect(a.lostBy === null).toBe(i === 0);
+    }
+    const best = answers[0];
+    const better = routes.filter(
+      (r) => r.score.failing + r.score.unknown === 0 && r.score.room >= best.score.room && r.cost < best.cost,
+    );
+    expect(better).toEqual([]);
+  });
+});
+
+describe('the drawer and the job decide', () => {
+  test('owning nothing, everything is bought; owning more never costs more', () => {
+    const poor = runPlan(glaze, null).at(-1)!.answers[0];
+    const rich = runPlan(glaze, demoDrawer).at(-1)!.answers[0];
+    expect(poor.toBuy).toHaveLength(poor.pieces - 1);
+    expect(rich.cost).toBeLessThanOrEqual(poor.cost);
+  });
+  test('a budget of nothing finds what the drawer alone can do, or says that there is nothing', () => {
+    const { answers } = runPlan({ ...kiln, budget: 0 }, null).at(-1)!;
+    expect(answers).toEqual([]);
+    for (const a of runPlan({ ...glaze, budget: 0 }, demoDrawer).at(-1)!.answers) expect(a.toBuy).toEqual([]);
+  });
+  test('hand-held, nothing that needs a table or the mains is offered', () => {
+    for (const a of runPlan({ ...kiln, place: 'hand', budget: null }, null).at(-1)!.answers) {
+      for (const p of a.setup.parts) expect(catalogue.parts.get(p.class)!.needs ?? []).toEqual([]);
+    }
+  });
+  test('a side each for two voices arrives as one voice a channel', () => {
+    const job: Job = {
+      ...kiln,
+      arrangement: 'side-each',
+      device: 'tablet-usb-c',
+      app: 'recorder-picker',
+      budget: null,
+      hearing: 'nothing',
+    };
+    const best = runPlan(job, null).at(-1)!.answers[0];
+    const { channels } = judged(best.setup).readings;
+    expect(channels).toHaveLength(2);
+    for (const [i, c] of channels.entries()) {
+      const levels = c.arrivals.map((a) => a.averageDbu);
+      expect(levels[i] - levels[1 - i]).toBeGreaterThan(20);
+    }
+  });
+});
+
+test('settled knobs put the loudest peaks below the target by less than a step, where the range allows', () => {
+  const quiet = setupNamed('kiln-rehearsed').parts.reduce((s, p) => {
+    const knobs = catalogue.parts.get(p.class)!.knobs?.filter((k) => k.unit === 'dB') ?? [];
+    return knobs.reduce((t, k) => turnKnob(t, p.id, k.id, k.min), s);
+  }, setupNamed('kiln-rehearsed'));
+  const peakOf = (s: Setup) =>
+    Math.max(...judged(s).readings.channels.flatMap((c) => c.arrivals.map((a) => a.peakDbfs)));
+  expect(peakOf(quiet)).toBeLessThan(-40);
+  const settled = settleKnobs(quiet, catalogue).setup;
+  expect(peakOf(settled)).toBeLessThanOrEqual(-12);
+  expect(peakOf(settled)).toBeGreaterThan(-24);
+});
+
+describe('mends', () => {
+  const lastOf = (id: string): readonly Mend[] => [...mends(setupNamed(id), demoDrawer, catalogue)].at(-1)!;
+  test.each(['kiln-first-try', 'glaze-too-hot', 'visit-no-power'])(
+    'of %s: each is carried out as promised and leaves less to mend',
+    (id) => {
+      const found = lastOf(id);
+      expect(found.length).toBeGreaterThan(0);
+      const before = judged(setupNamed(id)).verdicts.filter(
+        (v) => v.status === 'fail' || v.status === 'not known',
+      ).length;
+      for (const m of found) {
+        expect(checkDocument(m.setup, catalogue)).toBeNull();
+        expect(gatesOf(m.setup)).toEqual(m.gates);
+        expect(m.score.failing + m.score.unknown).toBeLessThan(before);
+      }
+      expect(failing(found[0].setup)).toBe(0);
+    },
+  );
+  test('the short of the first try is cured by a two-into-one splitter at the guilty joint', () => {
+    expect(lastOf('kiln-first-try')[0].label).toMatch(/two-into-one splitter into joint 4/);
+  });
+  test('a half-drawn plug is pushed home, for nothing', () => {
+    const setup = setupNamed('kiln-rehearsed');
+    const loose = { ...setup, joints: setup.joints.map((j) => (j.id === 'j4' ? { ...j, outMm: 3.2 } : j)) };
+    expect(failing(loose)).toBeGreaterThan(0);
+    const best = [...mends(loose, demoDrawer, catalogue)].at(-1)![0];
+    expect(best).toMatchObject({ label: 'Push joint 4 home', cost: 0 });
+    expect(failing(best.setup)).toBe(0);
+  });
+  test('what passes everywhere with room is left alone', () => {
+    expect(lastOf('kiln-rehearsed')).toEqual([]);
+  });
+});
+
+describe('swaps', () => {
+  test.each(['lead', 'adapter', 'receiver', 'phone'])('in place of the %s: only what fits, and as promised', (part) => {
+    const setup = setupNamed('kiln-first-try');
+    const swaps = swapsFor(setup, part, demoDrawer, catalogue);
+    for (const s of swaps) {
+      expect(checkDocument(s.setup, catalogue)).toBeNull();
+      expect(judged(s.setup).verdicts[0].status).toBe('pass');
+      expect(gatesOf(s.setup)).toEqual(s.gates);
+      const changed = s.setup.parts.filter((p, i) => p.class !== setup.parts[i].class);
+      expect(changed).toMatchObject([{ id: part, class: s.classId }]);
+    }
+  });
+  test('the four-pole lead is offered for the straight one and changes what the phone sees', () => {
+    const swaps = swapsFor(setupNamed('kiln-first-try'), 'lead', demoDrawer, catalogue);
+    expect(swaps.find((s) => s.classId === 'lead-3-4')?.gates.seen).toBe('pass');
+  });
+});

@@ -1,0 +1,50 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { assess } from '@/core/assess';
+import type { GateName } from '@/core/gates';
+import { checkDocument, readDocument, type Setup } from '@/core/model';
+import { demoDrawer, demoJobs, demoSetups } from '.';
+
+const files = readdirSync('demo').filter((f) => f.endsWith('.json'));
+
+test.each(files)('%s is read as an import is, without a fault', (file) => {
+  const read = readDocument(readFileSync(`demo/${file}`, 'utf8'));
+  expect(read).toMatchObject({ ok: true });
+  if (read.ok) expect(checkDocument(read.value, catalogue)).toBeNull();
+});
+
+test('three jobs, a drawer of 20 parts, four setups', () => {
+  expect([demoJobs.length, demoDrawer.parts.length, demoSetups.length]).toEqual([3, 20, 4]);
+});
+
+describe('each demo setup does what its name says', () => {
+  const judged = (id: string) => {
+    const a = assess(demoSetups.find((s) => s.id === id) as Setup, catalogue);
+    if (!a.ok) throw new Error(a.problem.message);
+    return (gate: GateName) => a.value.verdicts.find((v) => v.gate === gate)!;
+  };
+  test('the rehearsed one passes all eight gates', () => {
+    const gate = judged('kiln-rehearsed');
+    const statuses = ['fit', 'wired', 'seen', 'level', 'clean', 'powered', 'heard', 'safe'].map(
+      (g) => gate(g as GateName).status,
+    );
+    expect(new Set(statuses)).toEqual(new Set(['pass']));
+  });
+  test('the first try shorts the microphone contact at joint 4', () => {
+    const gate = judged('kiln-first-try');
+    expect(gate('seen')).toMatchObject({ status: 'fail', joint: 'j4', part: 'lead' });
+    expect(gate('seen').value).toBeLessThan(1);
+  });
+  test('the mixer drives the camera too hot at its microphone hole', () => {
+    const gate = judged('glaze-too-hot');
+    expect(gate('level')).toMatchObject({ status: 'fail', part: 'camera' });
+    expect(gate('level').sentence).toMatch(/Line level meets a microphone input/);
+  });
+  test('the desk microphone gets too little current from the tablet', () => {
+    const gate = judged('visit-no-power');
+    expect(gate('powered').status).toBe('fail');
+    expect(gate('powered').value).toBeGreaterThan(gate('powered').limit!);
+    expect(gate('seen').status).toBe('fail');
+  });
+});

@@ -1,0 +1,144 @@
+import 'fake-indexeddb/auto';
+import fc from 'fast-check';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { type Drawer, type Setup, writeDocument } from '@/core/model';
+import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { bringIn, change, desk, everythingKept, nextSteps, redo, undo } from '.';
+
+beforeEach(async () => {
+  await desk().delete();
+  await desk().open();
+});
+afterEach(() => desk().close());
+
+const text = async () => writeDocument(await everythingKept());
+const rename = (id: string, name: string) =>
+  change(`Rename to ${name}`, [{ kind: 'setups', id, become: (s) => s && { ...s, name } }]);
+
+test('a browser that has nothing yet gets the demo', async () => {
+  const kept = await everythingKept();
+  expect([kept.setups.length, kept.jobs.length, kept.drawers.length]).toEqual([demoSetups.length, demoJobs.length, 1]);
+});
+
+describe('undo and redo', () => {
+  type Move =
+    | { readonly do: 'rename'; readonly which: number; readonly name: string }
+    | { readonly do: 'remove'; readonly which: number }
+    | { readonly do: 'add'; readonly which: number }
+    | { readonly do: 'undo' }
+    | { readonly do: 'redo' };
+  const which = fc.integer({ min: 0, max: 3 });
+  const move: fc.Arbitrary<Move> = fc.oneof(
+    fc.record({ do: fc.constant('rename' as const), which, name: fc.constantFrom('a', 'b', 'c') }),
+    fc.record({ do: fc.constant('remove' as const), which }),
+    fc.record({ do: fc.constant('add' as const), which }),
+    fc.constant<Move>({ do: 'undo' }),
+    fc.constant<Move>({ do: 'redo' }),
+  );
+
+  test('walk the same states back and forth, whatever was done', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(move, { maxLength: 14 }), async (moves) => {
+        await desk().delete();
+        await desk().open();
+        // The oracle: every state there was, and where we stand.
+        let states = [await text()];
+        let at = 0;
+        for (const m of moves) {
+          if (m.do === 'undo') {
+            await undo();
+            at = Math.max(0, at - 1);
+          } else if (m.do === 'redo') {
+            await redo();
+            at = Math.min(states.length - 1, at + 1);
+          } else {
+            const { id } = demoSetups[m.which];
+            const put = m.do === 'add' ? demoSetups[m.which] : null;
+            if (m.do === 'rename') await rename(id, m.name);
+            else await change(m.do, [{ kind: 'setups', id, become: () => put }]);
+            const now = await text();
+            if (now !== states[at]) {
+              states = [...states.slice(0, at + 1), now];
+              at += 1;
+            }
+          }
+          expect(await text()).toBe(states[at]);
+        }
+      }),
+      { numRuns: 25, seed: 11 },
+    );
+  });
+  test('say what they would do, and nothing when there is nothing', async () => {
+    expect(await undo()).toBeNull();
+    await rename(demoSetups[0].id, 'Other');
+    expect((await nextSteps()).back?.label).toBe('Rename to Other');
+    expect(await undo()).toBe('Rename to Other');
+    expect((await nextSteps()).forth?.label).toBe('Rename to Other');
+  });
+  test('a change that throws half-way leaves everything as it was, and no step', async () => {
+    const before = await text();
+    const two = change('Half', [
+      { kind: 'jobs', id: demoJobs[0].id, become: () => null },
+      {
+        kind: 'drawers',
+        id: demoDrawer.id,
+        become: () => {
+          throw new Error('power cut');
+        },
+      },
+    ]);
+    await expect(two).rejects.toThrow('power cut');
+    expect(await text()).toBe(before);
+    expect((await nextSteps()).back).toBeNull();
+  });
+  test('two tabs that change one drawer at once both keep what they did', async () => {
+    const add = (id: string) =>
+      change(`Add ${id}`, [
+        {
+          kind: 'drawers',
+          id: demoDrawer.id,
+          become: (d) => d && { ...d, parts: [...d.parts, { id, class: 'pad-20' }] },
+        },
+      ]);
+    await Promise.all([add('one'), add('two')]);
+    const drawer = (await desk().drawers.get(demoDrawer.id)) as Drawer;
+    expect(
+      drawer.parts
+        .slice(-2)
+        .map((p) => p.id)
+        .sort(),
+    ).toEqual(['one', 'two']);
+  });
+});
+
+describe('files in and out', () => {
+  test('everything saved, brought into an empty browser, is everything again', async () => {
+    await rename(demoSetups[1].id, 'Changed');
+    const saved = await text();
+    await desk().delete();
+    await desk().open();
+    for (const kind of ['setups', 'jobs', 'drawers'] as const) await desk().table(kind).clear();
+    expect((await bringIn(saved, 'all.json', catalogue)).ok).toBe(true);
+    expect(await text()).toBe(saved);
+  });
+  test('a document of the same name takes the place of the old one, and undo brings that back', async () => {
+    const before = await text();
+    const mine: Setup = { ...demoSetups[0], name: 'Mine' };
+    await bringIn(writeDocument(mine), 'mine.json', catalogue);
+    expect(await desk().setups.get(mine.id)).toMatchObject({ name: 'Mine' });
+    expect((await desk().settings.get('setup'))?.value).toBe(mine.id);
+    await undo();
+    expect(await text()).toBe(before);
+  });
+  test('a bundle with one bad part in its last setup changes nothing, and says where', async () => {
+    const before = await text();
+    const bundle = JSON.parse(before);
+    bundle.setups[0].name = 'Slipped in';
+    bundle.setups[3].parts[0].class = 'no-such-class';
+    const brought = await bringIn(JSON.stringify(bundle), 'bad.json', catalogue);
+    expect(brought).toMatchObject({ ok: false, problem: { pointer: '/setups/3/parts/0/class' } });
+    expect(await text()).toBe(before);
+    expect((await nextSteps()).back).toBeNull();
+  });
+});
