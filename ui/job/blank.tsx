@@ -21,7 +21,7 @@ interface ChoiceProps {
 export function BlankOfChoice({ blank, job, onFill }: ChoiceProps) {
   const words = blank.now(job);
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className={WORDS} aria-label={`${blank.name}: ${words}`}>
         {words}
       </DropdownMenu.Trigger>

@@ -50,7 +50,7 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
     if (name) void change(`Rename to ${name}`, [{ kind: 'jobs', id: job.id, become: (j) => j && { ...j, name } }]);
   };
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         className="inline-flex items-center gap-1 rounded-lg hover:text-accent"
         aria-label={`Job: ${job?.name ?? 'none'}`}

@@ -165,7 +165,6 @@ function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { re
     <button
       type="button"
       aria-pressed={chosen}
-      aria-label={`Joint ${index + 1}: ${jointWords(leftPort)} in ${jointWords(rightPort)}${blamed ? ', guilty' : ''}`}
       onClick={() => onFocus({ on: 'joint', id: joint.id })}
       className={`flex w-full min-w-0 flex-1 items-center justify-center gap-2 rounded-lg border px-1 py-1 desk:flex-col desk:gap-0.5 ${
         blamed
@@ -180,7 +179,12 @@ function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { re
           blamed ? 'border-fail bg-fail text-card' : 'border-soft bg-card'
         }`}
       >
+        <span className="sr-only">Joint </span>
         {index + 1}
+      </span>
+      <span className="sr-only">
+        {jointWords(leftPort)} in {jointWords(rightPort)}
+        {blamed ? ', guilty:' : ':'}
       </span>
       <JointDrawing
         left={leftPort}

@@ -22,7 +22,7 @@ export function SetupPicker({ setup }: { readonly setup: Setup }) {
     router.push('/line/');
   };
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         className="inline-flex items-center gap-1 rounded-lg text-left hover:text-accent"
         aria-label={`Setup: ${setup.name}`}

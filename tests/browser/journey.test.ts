@@ -1,0 +1,218 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { By, Key } from 'selenium-webdriver';
+import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { openBrowser, serve } from '../support/page';
+import { Walk } from '../support/walk';
+
+// One person's way through the app, in a browser that has never seen it. The tests build on one another, as use does.
+let walk: Walk;
+const closers: (() => unknown)[] = [];
+
+beforeAll(async () => {
+  const server = await serve();
+  closers.push(server.stop);
+  const browser = await openBrowser();
+  closers.unshift(browser.close);
+  walk = new Walk(browser.driver, server.url, browser.downloads);
+  await walk.open('');
+});
+afterAll(async () => {
+  for (const close of closers) await close();
+});
+afterEach(async () => expect(await walk.complaints()).toEqual([]));
+
+const sentence = () => walk.texts('main p').then(([first]) => first);
+
+describe('the job sentence', () => {
+  test('stands there filled in from the demo, with chains below it', async () => {
+    await walk.sees(/I stream live with two voices, mixed to both sides, on a phone with 8-contact port/, 'main p');
+    await walk.sees(/\d of these \d pass(es)? all gates/);
+    const strips = await walk.texts('[aria-label=Chains] li');
+    expect(strips.length).toBeGreaterThanOrEqual(3);
+    for (const s of strips)
+      expect(s).toMatch(/to buy \d+\.\d\d weakest (Fit|Wired|Seen|Level|Clean|Powered|Heard|Safe) [+−]?\d/);
+    await walk.expectAccessible();
+  });
+  test('a blank is filled by keyboard alone, and the answers change with it', async () => {
+    const before = await walk.texts('[aria-label=Chains] li');
+    const blank = await walk.find('button', /^The device:/);
+    await blank.sendKeys(Key.ENTER);
+    await walk.sees(/a camera with microphone hole/, '[role=menu]');
+    await walk.expectAccessible();
+    await walk.keys(Key.END, Key.ARROW_UP, Key.ENTER);
+    await walk.sees(/on a laptop with two holes/, 'main p');
+    await walk.sees(/pass(es)? all gates/);
+    expect(await walk.texts('[aria-label=Chains] li')).not.toEqual(before);
+  });
+  test('voices and money are set in small panels', async () => {
+    await walk.press(/^How many voices/);
+    await walk.press(/one voice/, 'label');
+    await walk.keys(Key.ESCAPE);
+    await walk.sees(/with one voice/, 'main p');
+    await walk.press(/^To spend at most/);
+    await walk.press(/Whatever it takes/);
+    await walk.sees(/spending what it takes/, 'main p');
+  });
+  test('undo takes back each blank in turn, redo fills it again', async () => {
+    const filled = await sentence();
+    for (let i = 0; i < 3; i++) await walk.press(/^Undo$/);
+    await walk.sees(/two voices.*phone with 8-contact port.*at most 60/, 'main p');
+    for (let i = 0; i < 3; i++) await walk.redo();
+    await walk.sees(/spending what it takes/, 'main p');
+    expect(await sentence()).toBe(filled);
+    for (let i = 0; i < 3; i++) await walk.undo();
+    await walk.sees(/at most 60/, 'main p');
+  });
+  test('the best chain opens as a line sheet of its own, all gates passing', async () => {
+    await walk.sees(/pass(es)? all gates/);
+    await walk.press(/^Open A$/);
+    await walk.sees(/Kiln opening, live, chain A/, 'h1');
+    expect(Object.values(await walk.gates())).not.toContain('fail');
+  });
+});
+
+describe('the line sheet', () => {
+  test('a setup with a short says so, and lights the guilty joint', async () => {
+    await walk.open('line/?setup=kiln-first-try');
+    await walk.waitForGate('Seen', 'fail');
+    await walk.sees(
+      /takes it for plain headphones.*joint 4.*shorts the microphone to ground/,
+      '[aria-label="Seen gate"]',
+    );
+    await walk.find('button', /^Joint 4 .*three-pole plug in 3.5 mm four-pole socket, guilty/);
+    await walk.sees(/the line stops here/, '[aria-label="signal lane"]');
+    await walk.expectAccessible();
+  });
+  test('one press mends it; undo brings the fault back, redo the mend', async () => {
+    await walk.press(/two-into-one splitter into joint 4/);
+    await walk.waitForGate('Seen', 'pass');
+    expect(new Set(Object.values(await walk.gates()))).toEqual(new Set(['pass']));
+    await walk.undo();
+    await walk.waitForGate('Seen', 'fail');
+    await walk.redo();
+    await walk.waitForGate('Seen', 'pass');
+  });
+  test('all of it is there again in another tab and after a reload', async () => {
+    await walk.driver.navigate().refresh();
+    await walk.waitForGate('Seen', 'pass');
+    const first = await walk.driver.getWindowHandle();
+    await walk.driver.switchTo().newWindow('tab');
+    await walk.open('line/?setup=kiln-first-try');
+    await walk.waitForGate('Seen', 'pass');
+    await walk.press(/^Undo$/);
+    await walk.waitForGate('Seen', 'fail');
+    await walk.driver.close();
+    await walk.driver.switchTo().window(first);
+    // What the other tab did is seen here without a reload.
+    await walk.waitForGate('Seen', 'fail');
+  });
+  test('a part is swapped in place for one that fits, and says beforehand what that does', async () => {
+    await walk.press(/^Straight lead/, '[aria-label^="The line"] button');
+    const offer = await walk.find('li button', /^Three-pole to four-pole lead/);
+    expect(await offer.getText()).toMatch(/Seen/);
+    await walk.press(/^Three-pole to four-pole lead/, 'li button');
+    await walk.waitForGate('Seen', 'pass');
+    await walk.find('button', /^Joint 4 .*four-pole plug in 3.5 mm four-pole socket/);
+    await walk.undo();
+    await walk.waitForGate('Seen', 'fail');
+  });
+  test('a knob turned moves the figures at once, and is one step of undo when let go', async () => {
+    await walk.open('line/?setup=glaze-too-hot');
+    await walk.waitForGate('Level', 'fail');
+    await walk.press(/^Village-hall mixer/);
+    const hot = (await walk.texts('[aria-label="Eight gates"] li'))[3];
+    await walk.slide(/^main/i, -40, false);
+    await walk.driver.wait(async () => (await walk.texts('[aria-label="Eight gates"] li'))[3] !== hot, 10_000);
+    expect(await (await walk.find('button', /^Undo$/)).getAttribute('title')).not.toMatch(/main/i);
+    await walk.slide(/^main/i, -36, true);
+    await walk.driver.wait(
+      async () => /main/i.test((await (await walk.find('button', /^Undo$/)).getAttribute('title')) ?? ''),
+      10_000,
+    );
+    await walk.undo();
+    await walk.driver.wait(async () => (await walk.texts('[aria-label="Eight gates"] li'))[3] === hot, 10_000);
+  });
+  test('a plug drawn out of its socket meets other contacts, and Fit says so', async () => {
+    await walk.open('line/?setup=kiln-rehearsed');
+    await walk.waitForGate('Fit', 'pass');
+    await walk.press(/^Joint 5/);
+    const home = await walk.texts('[aria-label="Joint 5"] tbody tr');
+    await walk.slide(/^Plug out by/, 3.2);
+    await walk.waitForGate('Fit', 'fail');
+    expect(await walk.texts('[aria-label="Joint 5"] tbody tr')).not.toEqual(home);
+    await walk.expectAccessible();
+    await walk.undo();
+    await walk.waitForGate('Fit', 'pass');
+  });
+});
+
+describe('the drawer', () => {
+  test('a part is added from a class, given an own figure that is marked so, and taken out again', async () => {
+    await walk.open('drawer/');
+    await walk.sees(/20 parts/);
+    await (await walk.find('input', /Add a part/)).sendKeys('pad 40');
+    await walk.press(/^Add Pad, 40 dB$/);
+    await walk.sees(/21 parts/);
+    await walk.press(/^Pad, 40 dB/, '[aria-label="What you own"] button');
+    const price = await walk.find('input', /^price/);
+    await price.clear();
+    await price.sendKeys('7.5', Key.ENTER);
+    await walk.sees(/price money own/, '[aria-label="Pad, 40 dB"]');
+    await walk.expectAccessible();
+    const ohm = await walk.find('input', /^shunt resistor/);
+    await ohm.clear();
+    await ohm.sendKeys('-4', Key.ENTER);
+    await walk.sees(/must be above zero.*Nothing was changed/);
+    await walk.press(/^Take it out/);
+    await walk.sees(/20 parts/);
+    await walk.undo();
+    await walk.sees(/21 parts/);
+  });
+});
+
+describe('files', () => {
+  const bring = async (name: string, text: string) => {
+    const file = join(walk.downloads, name);
+    writeFileSync(file, text);
+    await walk.driver.findElement(By.css('input[type=file]')).sendKeys(file);
+  };
+  let everything: string;
+
+  test('everything is saved to one file', async () => {
+    await walk.open('files/');
+    await walk.sees(/glaze-talk\.job\.json/);
+    await walk.press(/^Save everything$/);
+    everything = await walk.saved('symplex.bundle.json');
+    expect(JSON.parse(everything).setups.length).toBe(5);
+    await walk.expectAccessible();
+  });
+  test('a wrong file is refused with the place of its fault, shown as text, and changes nothing', async () => {
+    const before = await walk.texts('main section li');
+    const bad = JSON.parse(everything);
+    bad.setups[1].parts[2].class = '<img src=x onerror="document.title=1">';
+    await bring('bad.json', JSON.stringify(bad));
+    await walk.sees(/bad\.json was refused, and nothing was changed.*\/setups\/1\/parts\/2\/class/, '[role=alert]');
+    await bring('big.json', ' '.repeat(6_000_000));
+    await walk.sees(/big\.json was refused.*larger than/, '[role=alert]');
+    const named = JSON.parse(everything).setups[0];
+    await bring('markup.json', JSON.stringify({ ...named, id: 'markup', name: '<b onmouseover=alert(1)>Bold</b>' }));
+    await walk.sees(/<b onmouseover=alert\(1\)>Bold<\/b>/, 'main section li');
+    await walk.undo();
+    await walk.driver.wait(async () => (await walk.texts('main section li')).join() === before.join(), 10_000);
+  });
+  test('the file brings everything back into an empty browser', async () => {
+    const fresh = await openBrowser();
+    closers.unshift(fresh.close);
+    const other = new Walk(fresh.driver, walk.url, fresh.downloads);
+    await other.open('files/');
+    await other.sees(/Setups/);
+    const file = join(fresh.downloads, 'mine.json');
+    writeFileSync(file, everything);
+    await fresh.driver.findElement(By.css('input[type=file]')).sendKeys(file);
+    await other.sees(/mine\.json is in/);
+    await other.press(/^Save everything$/);
+    expect(await other.saved('symplex.bundle.json')).toBe(everything);
+    expect(await other.complaints()).toEqual([]);
+  });
+});

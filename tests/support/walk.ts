@@ -1,0 +1,149 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import axe from 'axe-core';
+import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { expect } from 'vitest';
+
+/** Long enough for a slow machine; a test never measures it. */
+export const PATIENCE_MS = 20_000;
+
+/** What a user of the page can do, by the names that are on screen or told to assistive technology. */
+export class Walk {
+  constructor(
+    readonly driver: WebDriver,
+    readonly url: string,
+    readonly downloads: string,
+  ) {}
+
+  open(path: string): Promise<void> {
+    return this.driver.get(this.url + path);
+  }
+
+  /** The first element of this role or tag whose accessible name or text matches. */
+  async find(selector: string, name: RegExp): Promise<WebElement> {
+    return this.driver.wait(
+      async () => {
+        for (const element of await this.driver.findElements(By.css(selector))) {
+          const words = await element
+            .getAccessibleName()
+            .then(async (n) => (n === '' ? element.getText() : n))
+            .catch(() => '');
+          if (name.test(words) && (await element.isDisplayed().catch(() => false))) return element;
+        }
+        return null;
+      },
+      PATIENCE_MS,
+      `no ${selector} called ${name}`,
+    ) as Promise<WebElement>;
+  }
+
+  async press(name: RegExp, selector = 'button, a, [role=menuitem], [role=menuitemradio], summary'): Promise<void> {
+    const element = await this.find(selector, name);
+    await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
+    await element.click();
+  }
+
+  async texts(selector: string): Promise<string[]> {
+    return this.driver.executeScript(
+      'return [...document.querySelectorAll(arguments[0])].map((e) => e.innerText.replace(/\\s+/g, " ").trim())',
+      selector,
+    );
+  }
+
+  /** Wait until the page says so. */
+  async sees(words: RegExp, selector = 'body'): Promise<string> {
+    let last = '';
+    await this.driver
+      .wait(
+        async () => {
+          last = (await this.texts(selector)).join('\n');
+          return words.test(last);
+        },
+        PATIENCE_MS,
+        `${selector} never said ${words}`,
+      )
+      .catch((e: unknown) => {
+        throw new Error(`${e}\nit says: ${last.slice(0, 2000)}`);
+      });
+    return last;
+  }
+
+  async keys(...keys: string[]): Promise<void> {
+    await this.driver
+      .actions()
+      .sendKeys(...keys)
+      .perform();
+  }
+
+  async undo(): Promise<void> {
+    await this.driver.actions().keyDown(Key.CONTROL).sendKeys('z').keyUp(Key.CONTROL).perform();
+  }
+
+  async redo(): Promise<void> {
+    await this.driver.actions().keyDown(Key.CONTROL).sendKeys('y').keyUp(Key.CONTROL).perform();
+  }
+
+  /** Verdicts of the eight gates as they stand in the panel, once the figures are there. */
+  async gates(): Promise<Readonly<Record<string, string>>> {
+    await this.driver.wait(until.elementLocated(By.css('[aria-label="Eight gates"]')), PATIENCE_MS);
+    return this.driver.executeScript(`
+      return Object.fromEntries([...document.querySelectorAll('[aria-label="Eight gates"] button')].map((b) =>
+        [b.querySelector('span').innerText, b.querySelector('[role=img]').getAttribute('aria-label')]))`);
+  }
+
+  async waitForGate(gate: string, status: string): Promise<void> {
+    await this.driver.wait(
+      async () => (await this.gates())[gate] === status,
+      PATIENCE_MS,
+      `${gate} never was ${status}`,
+    );
+  }
+
+  /** Set a range input as a drag does: moves, then lets go. */
+  async slide(name: RegExp, value: number, letGo = true): Promise<void> {
+    const slider = await this.find('input[type=range]', name);
+    await this.driver.executeScript(
+      `const [slider, value, letGo] = arguments;
+       Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, value);
+       slider.dispatchEvent(new Event('input', {bubbles: true}));
+       if (letGo) setTimeout(() => slider.dispatchEvent(new PointerEvent('pointerup', {bubbles: true})), 50);`,
+      slider,
+      String(value),
+      letGo,
+    );
+  }
+
+  /** The text of a file that the page has saved. */
+  async saved(name: string): Promise<string> {
+    await this.driver.wait(
+      async () => readdirSync(this.downloads).includes(name),
+      PATIENCE_MS,
+      `${name} was never saved`,
+    );
+    return readFileSync(join(this.downloads, name), 'utf8');
+  }
+
+  async expectAccessible(): Promise<void> {
+    await this.driver.executeScript(axe.source);
+    const violations: { id: string; nodes: { target: string[]; failureSummary: string }[] }[] =
+      await this.driver.executeAsyncScript(`
+        const done = arguments[arguments.length - 1];
+        axe.run(document, {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']}).then((r) => done(r.violations))`);
+    expect(
+      violations.map((v) => `${v.id}: ${v.nodes.map((n) => `${n.target} ${n.failureSummary}`).join('; ')}`),
+    ).toEqual([]);
+  }
+
+  /** Errors on the console, and requests that went anywhere but to our own server, since last asked. */
+  async complaints(): Promise<string[]> {
+    const console = (await this.driver.manage().logs().get('browser'))
+      .filter((e) => e.level.name === 'SEVERE' || /Content Security Policy/.test(e.message))
+      .map((e) => e.message);
+    const requests = (await this.driver.manage().logs().get('performance'))
+      .map((e) => JSON.parse(e.message).message)
+      .filter((m) => m.method === 'Network.requestWillBeSent')
+      .map((m) => m.params.request.url as string)
+      .filter((u) => !u.startsWith(this.url) && !/^(data|blob|chrome|about):/.test(u));
+    return [...console, ...requests];
+  }
+}
