@@ -71,11 +71,12 @@ function conductingPairs(e: Element, atDc: boolean): readonly (readonly [string,
   }
 }
 
+const positive = (value: number, what: string): string | null =>
+  Number.isFinite(value) && value > 0 ? null : `${what} must be above zero, not ${value}`;
+const finite = (value: number, what: string): string | null =>
+  Number.isFinite(value) ? null : `${what} must be a number, not ${value}`;
+
 function badValue(e: Element): string | null {
-  const positive = (value: number, what: string) =>
-    Number.isFinite(value) && value > 0 ? null : `${what} must be above zero, not ${value}`;
-  const finite = (value: number, what: string) =>
-    Number.isFinite(value) ? null : `${what} must be a number, not ${value}`;
   switch (e.kind) {
     case 'resistor':
       return positive(e.ohm, 'resistance');

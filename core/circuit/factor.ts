@@ -20,14 +20,17 @@ export interface Vector {
 
 export const vector = (size: number): Vector => ({ re: new Float64Array(size), im: new Float64Array(size) });
 
-/** Below this share of the largest entry of its row, a reused pivot is not to be trusted. */
-const WEAK_PIVOT = 1e-14;
+/** Below this share of the largest entry of its row, a pivot chosen for this very matrix is as good as nothing. */
+export const NO_PIVOT = 1e-14;
+/** At DC capacitors are gone, and a pivot chosen with them must still be this share to be reused. */
+export const WEAK_AT_DC = 1e-7;
 
 /**
  * Numeric LU along a known pivot order.
+ * @param leastPivot share of the largest entry of its row that every pivot must have.
  * @returns null when a pivot has become too small at this frequency, and the order must be found again.
  */
-export function factorAlong(a: Stamped, order: PivotOrder, omega: number): Factors | null {
+export function factorAlong(a: Stamped, order: PivotOrder, omega: number, leastPivot = NO_PIVOT): Factors | null {
   const n = a.size;
   const { lPtr, lIdx, uPtr, uIdx, aPtr, aEntry, aCol } = order;
   const lRe = new Float64Array(lIdx.length);
@@ -71,7 +74,7 @@ export function factorAlong(a: Stamped, order: PivotOrder, omega: number): Facto
     wRe[p] = 0;
     wIm[p] = 0;
     const square = pr * pr + pi * pi;
-    if (!(Math.sqrt(square) > WEAK_PIVOT * largest)) return null;
+    if (!(Math.sqrt(square) > leastPivot * largest)) return null;
     dRe[p] = pr / square;
     dIm[p] = -pi / square;
     for (let u = uPtr[p]; u < uPtr[p + 1]; u++) {

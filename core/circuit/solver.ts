@@ -1,6 +1,15 @@
 import { checkNetlist, findFloating } from './check';
 import type { Complex } from './complex';
-import { type Factors, factorAlong, solveTransposed, solveWith, type Vector, vector } from './factor';
+import {
+  type Factors,
+  factorAlong,
+  NO_PIVOT,
+  solveTransposed,
+  solveWith,
+  type Vector,
+  vector,
+  WEAK_AT_DC,
+} from './factor';
 import { type CircuitProblem, type Element, fail, type Netlist, ok, type Result } from './netlist';
 import { findOrder, type PivotOrder } from './order';
 import { type Stamped, stamp } from './stamp';
@@ -61,17 +70,17 @@ export function prepare(netlist: Netlist): Result<Circuit> {
 
   const factor = (frequencyHz: number): Result<Factors> => {
     const omega = 2 * Math.PI * frequencyHz;
-    if (frequencyHz > 0) {
-      if (!audioOrder) {
-        const found = findOrder(stamped, 2 * Math.PI * ORDERING_HZ);
-        if (!('undetermined' in found)) audioOrder = found;
-      }
-      const reused = audioOrder && factorAlong(stamped, audioOrder, omega);
-      if (reused) return ok(reused);
-    } else {
+    if (frequencyHz === 0) {
       const floating = findFloating(netlist, true);
       if (floating) return fail(floating);
     }
+    if (!audioOrder) {
+      const found = findOrder(stamped, 2 * Math.PI * ORDERING_HZ);
+      if (!('undetermined' in found)) audioOrder = found;
+    }
+    const least = frequencyHz === 0 ? WEAK_AT_DC : NO_PIVOT;
+    const reused = audioOrder && factorAlong(stamped, audioOrder, omega, least);
+    if (reused) return ok(reused);
     const order = findOrder(stamped, omega);
     if ('undetermined' in order) return fail(singular(stamped, order.undetermined));
     const fresh = factorAlong(stamped, order, omega);

@@ -18,8 +18,19 @@ export const CONNECTOR_NAMES: readonly string[] = [
   ...Object.keys(FAMILIES).flatMap((f) => [`${f}:plug`, `${f}:socket`]),
 ];
 
+const known = new Map<string, Connector>();
+
 /** The connector of that name, or null. */
 export function connectorNamed(name: string): Connector | null {
+  const before = known.get(name);
+  if (before !== undefined) return before;
+  const connector = madeOf(name);
+  // Only names that mean something are remembered: there are few of those.
+  if (connector) known.set(name, connector);
+  return connector;
+}
+
+function madeOf(name: string): Connector | null {
   if (Object.hasOwn(PLUGS, name)) {
     return { form: 'concentric-plug', name, profile: PLUGS[name as keyof typeof PLUGS] };
   }

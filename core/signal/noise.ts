@@ -1,8 +1,10 @@
-import { type Circuit, magnitude, type Transfer } from '../circuit';
+import { type Circuit, type Element, magnitude, type Transfer } from '../circuit';
 import type { Compiled, InputChannel } from '../compile';
 import { pascal, voltOf } from './level';
 import type { Responses } from './response';
 import { aWeightingDb, bandwidthHz, THIRD_OCTAVES_HZ } from './spectrum';
+
+type Resistor = Extract<Element, { kind: 'resistor' }>;
 
 const BOLTZMANN = 1.380649e-23;
 /** 20 C. */
@@ -43,46 +45,68 @@ interface Generator {
   density(transfer: Transfer): number;
 }
 
+/** Resistors are many: their nodes and squared noise currents lie side by side. */
+interface Resistors {
+  readonly parts: readonly string[];
+  readonly a: Int32Array;
+  readonly b: Int32Array;
+  readonly density: Float64Array;
+}
+
 /**
  * Noise at an input channel from every resistor, microphone and amplifier, through the same transfers as the signal.
  * One transposed solve a band serves all of them.
  */
 export function noiseAt(compiled: Compiled, circuit: Circuit, responses: Responses, input: InputChannel): Noise {
-  const generators = generatorsOf(compiled, circuit, input);
-  const power = new Float64Array(generators.length);
-  const aPower = new Float64Array(generators.length);
+  const resistors = resistorsOf(compiled, circuit);
+  const generators = generatorsOf(compiled, input);
+  const count = resistors.parts.length + generators.length;
+  const power = new Float64Array(count);
+  const aPower = new Float64Array(count);
   responses.solvables.forEach((solvable, band) => {
     const { width, aWeight } = BANDS[band];
     const transfer = solvable.transferTo(input.p, input.n);
-    generators.forEach((generator, i) => {
-      const inBand = width * generator.density(transfer);
-      power[i] += inBand;
-      aPower[i] += inBand * aWeight;
-    });
+    for (let i = 0; i < count; i++) {
+      const k = i - resistors.parts.length;
+      const density =
+        k < 0
+          ? resistors.density[i] * transfer.squaredOhm(resistors.a[i], resistors.b[i])
+          : generators[k].density(transfer);
+      power[i] += width * density;
+      aPower[i] += width * density * aWeight;
+    }
   });
-  const totals = new Map<string, NoiseShare>();
-  generators.forEach(({ part, what }, i) => {
+  const owners = [...resistors.parts.map((part) => ({ part, what: 'resistors' })), ...generators];
+  const totals = new Map<string, { part: string; what: string; power: number; aPower: number }>();
+  owners.forEach(({ part, what }, i) => {
     const key = `${part}/${what}`;
-    const t = totals.get(key) ?? { part, what, volt: 0, aWeightedVolt: 0 };
-    const volt = Math.hypot(t.volt, Math.sqrt(power[i]));
-    totals.set(key, { part, what, volt, aWeightedVolt: Math.hypot(t.aWeightedVolt, Math.sqrt(aPower[i])) });
+    const t = totals.get(key) ?? { part, what, power: 0, aPower: 0 };
+    t.power += power[i];
+    t.aPower += aPower[i];
+    totals.set(key, t);
   });
-  const shares = [...totals.values()].sort((a, b) => b.aWeightedVolt - a.aWeightedVolt);
-  const sum = (f: (s: NoiseShare) => number) => Math.sqrt(shares.reduce((t, s) => t + f(s) ** 2, 0));
-  return { volt: sum((s) => s.volt), aWeightedVolt: sum((s) => s.aWeightedVolt), shares };
+  const sum = (x: Float64Array) => Math.sqrt(x.reduce((t, p) => t + p, 0));
+  const shares = [...totals.values()]
+    .map((t) => ({ part: t.part, what: t.what, volt: Math.sqrt(t.power), aWeightedVolt: Math.sqrt(t.aPower) }))
+    .sort((x, y) => y.aWeightedVolt - x.aWeightedVolt);
+  return { volt: sum(power), aWeightedVolt: sum(aPower), shares };
 }
 
-function generatorsOf(compiled: Compiled, circuit: Circuit, input: InputChannel): readonly Generator[] {
-  const generators: Generator[] = [];
-  for (const e of compiled.netlist.elements) {
-    if (e.kind !== 'resistor' || compiled.silent.has(e.name)) continue;
-    const a = circuit.handle(e.a);
-    const b = circuit.handle(e.b);
+function resistorsOf(compiled: Compiled, circuit: Circuit): Resistors {
+  const loud = compiled.netlist.elements.filter(
+    (e) => e.kind === 'resistor' && !compiled.silent.has(e.name),
+  ) as Resistor[];
+  return {
+    parts: loud.map((e) => compiled.ownerOf(e.name)),
+    a: Int32Array.from(loud, (e) => circuit.handle(e.a)),
+    b: Int32Array.from(loud, (e) => circuit.handle(e.b)),
     // A resistor as a noise current: 4 k T / R in each hertz.
-    const density = (4 * BOLTZMANN * ROOM_KELVIN) / e.ohm;
-    const part = compiled.ownerOf(e.name);
-    generators.push({ part, what: 'resistors', density: (t) => density * t.squaredOhm(a, b) });
-  }
+    density: Float64Array.from(loud, (e) => (4 * BOLTZMANN * ROOM_KELVIN) / e.ohm),
+  };
+}
+
+function generatorsOf(compiled: Compiled, input: InputChannel): readonly Generator[] {
+  const generators: Generator[] = [];
   for (const c of compiled.capsules) {
     if (c.selfNoiseDba === null) continue;
     const scale = (capsuleDensity(c.voltPerPascal, c.selfNoiseDba) * c.perPascal) / c.voltPerPascal;

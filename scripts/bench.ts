@@ -1,0 +1,134 @@
+// Prints how quick the product is, as ratios against named references measured in the same run. Nothing asserts these.
+import { existsSync, readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { all, create } from 'mathjs';
+import { catalogue } from '@/catalogue';
+import { assess } from '@/core/assess';
+import { writeSpice } from '@/core/circuit';
+import { compile } from '@/core/compile';
+import type { Drawer, Part, Setup } from '@/core/model';
+import { plan } from '@/core/plan';
+import { THIRD_OCTAVES_HZ } from '@/core/signal';
+import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { stamp } from '../core/circuit/stamp';
+import { ngspiceBatch } from '../tests/reference/ngspice';
+
+const math = create(all);
+
+function medianMs(runs: number, work: () => unknown): number {
+  work();
+  const times = Array.from({ length: runs }, () => {
+    const start = performance.now();
+    work();
+    return performance.now() - start;
+  });
+  return times.sort((a, b) => a - b)[runs >> 1];
+}
+
+const ms = (x: number) => `${x.toFixed(x < 10 ? 2 : 0)} ms`;
+const line = (what: string, figure: string, bar: string) =>
+  console.log(`${what.padEnd(58)} ${figure.padEnd(34)} ${bar}`);
+
+const judge = (setup: Setup) => {
+  const a = assess(setup, catalogue);
+  if (!a.ok) throw new Error(a.problem.message);
+};
+
+// The largest demo setup, by elements of its netlist.
+const sized = demoSetups.map((setup) => ({ setup, netlist: compile(setup, catalogue).netlist }));
+const { setup, netlist } = sized.sort((a, b) => b.netlist.elements.length - a.netlist.elements.length)[0];
+for (let i = 0; i < 100; i++) judge(setup);
+const ours = medianMs(101, () => judge(setup));
+const deck = writeSpice(netlist, { frequenciesHz: THIRD_OCTAVES_HZ }).text;
+const spice = medianMs(15, () => ngspiceBatch(deck));
+console.log(`largest demo setup: ${setup.id}, ${netlist.elements.length} elements\n`);
+line('assess, whole', ms(ours), '');
+line('ngspice -b on the same deck, whole', `${ms(spice)}: ${(spice / ours).toFixed(1)} x assess`, 'bar: 20 x');
+
+/** The same equations at DC and 31 frequencies, by the registry's general dense solver. */
+function dense(): void {
+  const a = stamp(netlist);
+  for (const hz of [0, ...THIRD_OCTAVES_HZ]) {
+    const rows = Array.from({ length: a.size }, () => Array.from({ length: a.size }, () => math.complex(0, 0)));
+    for (let e = 0; e < a.rows.length; e++) {
+      rows[a.rows[e]][a.cols[e]] = math.complex(a.g[e], 2 * Math.PI * hz * a.c[e]);
+    }
+    const b = Array.from({ length: a.size }, (_, i) => math.complex(i === 0 ? 1 : 0, 0));
+    math.lusolve(rows as never, b as never);
+  }
+}
+const general = medianMs(3, dense);
+line(
+  'lusolve of mathjs 15 (dense) on the same equations',
+  `${ms(general)}: ${(general / ours).toFixed(1)} x assess`,
+  'bar: 10 x',
+);
+
+/** A lapel microphone through ever more couplers and leads. */
+function longChain(parts: number): Setup {
+  const middle: Part[] = Array.from({ length: parts - 2 }, (_, i) => ({
+    id: `p${i}`,
+    class: i % 2 === 0 ? 'coupler-3.5-3' : 'lead-3-3',
+  }));
+  const chain = [{ id: 'mic', class: 'lapel-3' }, ...middle];
+  const ends = (p: Part) => (p.id === 'mic' ? ['plug', 'plug'] : ['a', 'b']);
+  const joints = chain.slice(1).map((p, i) => ({
+    id: `j${i}`,
+    a: { part: chain[i].id, port: ends(chain[i])[1] },
+    b: { part: p.id, port: 'a' },
+  }));
+  return {
+    ...setup,
+    job: { ...setup.job, sources: setup.job.sources.slice(0, 1), device: 'camera' },
+    parts: [...chain, { id: 'camera', class: 'camera' }],
+    joints,
+    placements: [{ source: setup.job.sources[0].id, part: 'mic', distanceM: 0.2 }],
+  };
+}
+console.log();
+const sizes = [10, 30, 100, 300];
+const grown = sizes.map((n) => medianMs(n > 100 ? 7 : 15, () => judge(longChain(n))));
+for (const [i, n] of sizes.entries()) {
+  line(`assess of a chain of ${n} parts`, `${ms(grown[i])}: ${((1000 * grown[i]) / n).toFixed(0)} us a part`, '');
+}
+const power = Math.log(grown[3] / grown[0]) / Math.log(30);
+line('growth from 10 to 300 parts', `n to the ${power.toFixed(2)}`, 'bar: near linear');
+
+// A drawer of 60 parts: the demo's, and one of each further class.
+const owned = new Set(demoDrawer.parts.map((p) => p.class));
+const more = [...catalogue.parts.values()]
+  .filter((c) => !c.host && !owned.has(c.id))
+  .slice(0, 60 - demoDrawer.parts.length);
+const drawer: Drawer = { ...demoDrawer, parts: [...demoDrawer.parts, ...more.map((c) => ({ id: c.id, class: c.id }))] };
+console.log();
+for (const job of demoJobs) {
+  let first = 0;
+  let count = 0;
+  const whole = medianMs(5, () => {
+    const start = performance.now();
+    first = 0;
+    for (const p of plan(job, drawer, catalogue)) {
+      if (first === 0 && p.answers.length > 0) first = performance.now() - start;
+      count = p.routes.length;
+    }
+  });
+  line(
+    `plan ${job.id}, ${drawer.parts.length}-part drawer, ${count} chains`,
+    `first ${ms(first)}, all ${ms(whole)}`,
+    'bars: 100 ms, 1000 ms',
+  );
+}
+
+const page = new URL('../out/index.html', import.meta.url);
+if (existsSync(page)) {
+  // Polyfills for browsers without modules are not loaded by others.
+  const tags = [...readFileSync(page, 'utf8').matchAll(/<script([^>]*)\ssrc="([^"]+)"([^>]*)>/g)];
+  const wanted = new Set(tags.filter(([, a, , b]) => !/nomodule/i.test(a + b)).map(([, , src]) => src));
+  const size = [...wanted].reduce(
+    (sum, src) =>
+      sum + gzipSync(readFileSync(new URL(`..${src.replace('/_next', '/out/_next')}`, import.meta.url))).length,
+    0,
+  );
+  console.log();
+  line('script of the first load of the main route, compressed', `${(size / 1000).toFixed(0)} kB`, 'bar: 230 kB');
+}
