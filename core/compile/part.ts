@@ -35,19 +35,29 @@ export function compilePart({ part, partClass }: Fitted): PartCircuit {
     limits: [],
     silent: [],
   };
+  const words = wordsOf({ part, partClass });
   for (const spec of partClass.circuit) {
     if (spec.when && knobAt(part, partClass, spec.when.knob) !== spec.when.is) continue;
-    addElement(out, { part, partClass }, spec);
+    addElement(out, words, spec);
   }
   return out;
 }
 
-function addElement(out: PartCircuit, { part, partClass }: Fitted, spec: ElementSpec): void {
+/** What the words of a class mean in this very part: numbers for its quantities, nodes of the netlist for its nodes. */
+function wordsOf({ part, partClass }: Fitted) {
   const q = (x: number | string) => quantity(part, partClass, x);
-  const sum = (list: readonly (number | string)[]) => list.reduce<number>((total, x) => total + q(x), 0);
-  const pair = ([a, b]: readonly [string, string]) => [nodeOf(part.id, a), nodeOf(part.id, b)] as const;
+  return {
+    part,
+    q,
+    sum: (list: readonly (number | string)[]) => list.reduce<number>((total, x) => total + q(x), 0),
+    pair: ([a, b]: readonly [string, string]) => [nodeOf(part.id, a), nodeOf(part.id, b)] as const,
+    placed: (id: string, p: string, n: string) => ({ part: part.id, id, p, n }),
+  };
+}
+
+function addElement(out: PartCircuit, words: ReturnType<typeof wordsOf>, spec: ElementSpec): void {
+  const { part, q, sum, pair, placed } = words;
   const name = `${part.id}/${spec.id}`;
-  const placed = (p: string, n: string) => ({ part: part.id, id: spec.id, p, n });
   switch (spec.is) {
     case 'resistor':
     case 'capacitor':
@@ -92,7 +102,15 @@ function addElement(out: PartCircuit, { part, partClass }: Fitted, spec: Element
         from: spec.needs.from,
       };
       const voltPerPascal = spec.form === 'voltage' ? perPascal : perPascal * ohm;
-      out.capsules.push({ ...placed(p, n), source, perPascal, voltPerPascal, ohm, selfNoiseDba, needs: needs ?? null });
+      out.capsules.push({
+        ...placed(spec.id, p, n),
+        source,
+        perPascal,
+        voltPerPascal,
+        ohm,
+        selfNoiseDba,
+        needs: needs ?? null,
+      });
       return;
     }
     case 'stage': {
@@ -108,7 +126,7 @@ function addElement(out: PartCircuit, { part, partClass }: Fitted, spec: Element
       // An amplifier's noise figure is measured with its own resistors in place.
       out.silent.push(`${name}.in`, `${name}.out`);
       const stage = { inP, inN, drive: `${name}.gain`, driveNode, gainDb };
-      out.stages.push({ ...placed(p, n), ...stage, clipDbu: q(spec.clipDbu), einDbu: q(spec.einDbu) });
+      out.stages.push({ ...placed(spec.id, p, n), ...stage, clipDbu: q(spec.clipDbu), einDbu: q(spec.einDbu) });
       return;
     }
     case 'input': {
@@ -116,7 +134,12 @@ function addElement(out: PartCircuit, { part, partClass }: Fitted, spec: Element
       const gainDb = sum(spec.gainDb);
       out.elements.push({ kind: 'resistor', name: `${name}.in`, a: p, b: n, ohm: q(spec.inputOhm) });
       out.silent.push(`${name}.in`);
-      out.inputs.push({ ...placed(p, n), gainDb, fullScaleDbu: q(spec.fullScaleDbu) - gainDb, einDbu: q(spec.einDbu) });
+      out.inputs.push({
+        ...placed(spec.id, p, n),
+        gainDb,
+        fullScaleDbu: q(spec.fullScaleDbu) - gainDb,
+        einDbu: q(spec.einDbu),
+      });
       return;
     }
     case 'playback': {
@@ -127,19 +150,25 @@ function addElement(out: PartCircuit, { part, partClass }: Fitted, spec: Element
         { kind: 'voltage', name: source, p: `${name}.emf`, n, dc: 0, ac: 0 },
         { kind: 'resistor', name: `${name}.ohm`, a: `${name}.emf`, b: p, ohm: outputOhm },
       );
-      out.playbacks.push({ ...placed(p, n), side: spec.side, source, fullScaleVolt: q(spec.fullScaleVolt), outputOhm });
+      out.playbacks.push({
+        ...placed(spec.id, p, n),
+        side: spec.side,
+        source,
+        fullScaleVolt: q(spec.fullScaleVolt),
+        outputOhm,
+      });
       return;
     }
     case 'driver': {
       const [p, n] = pair(spec.between);
       const ohm = q(spec.ohm);
       out.elements.push({ kind: 'resistor', name, a: p, b: n, ohm });
-      out.drivers.push({ ...placed(p, n), side: spec.side, ohm, splAtOneVolt: q(spec.splAtOneVolt) });
+      out.drivers.push({ ...placed(spec.id, p, n), side: spec.side, ohm, splAtOneVolt: q(spec.splAtOneVolt) });
       return;
     }
     case 'limit': {
       const [p, n] = pair(spec.between);
-      out.limits.push({ ...placed(p, n), maxVolt: q(spec.maxVolt), what: spec.what });
+      out.limits.push({ ...placed(spec.id, p, n), maxVolt: q(spec.maxVolt), what: spec.what });
       return;
     }
   }
