@@ -1,6 +1,6 @@
 import { magnitude } from '../circuit';
 import type { FittedJoint } from '../compile';
-import { isSilent, type LineReading, LOST_DB, type Readings, sidesAt } from '../readings';
+import { isSilent, type LineReading, LOST_DB, levelOffered, type Readings, sidesAt } from '../readings';
 import { contactText, jointSentence, nameOf, roleText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
@@ -130,18 +130,14 @@ function dead({ compiled, op }: Readings, line: LineReading): Finding {
 }
 
 /**
- * Where the signal ends: a joint that does not touch, else the last joint that still carries it, because what its contacts
- * lie on leads nowhere.
+ * Where the signal ends: the last joint that it is offered to. What its contacts lie on, or do not touch, leads nowhere;
+ * beyond it there is nothing left to lose.
  */
-function whereItEnds({ joints }: Readings, line: LineReading): FittedJoint | null {
-  const along = line.path?.joints ?? [];
-  let last: FittedJoint | null = null;
-  for (const joint of along) {
-    if (!joint.mating.fits || joint.mating.touches.length === 0) return joint;
-    if (joints.get(joint.joint.id)!.levelDbu < line.sentDbu! + LOST_DB) break;
-    last = joint;
-  }
-  return last;
+function whereItEnds({ responses }: Readings, line: LineReading): FittedJoint | null {
+  const { parts, joints } = line.path!;
+  return (
+    joints.findLast((j, i) => levelOffered(responses, j, parts[i], line.source) >= line.sentDbu! + LOST_DB) ?? null
+  );
 }
 
 /** With no input to lead to: the joint at which the signal ends, as near to the device as it comes. */

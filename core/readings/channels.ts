@@ -28,9 +28,12 @@ export interface ChannelReading {
   readonly input: InputChannel;
   readonly arrivals: readonly Arrival[];
   readonly noise: Noise;
-  /** A-weighted voice over A-weighted noise, for the quietest source that is meant to be here. */
+  /** A-weighted voice over A-weighted noise, for the quietest source that is meant to be here; infinite where none is. */
   readonly snrDb: number;
 }
+
+/** Below its best channel by this factor, a source is only leaking into another. */
+const LEAKING = 30;
 
 /** Levels, peaks and noise of every source at every channel of an input. */
 export function readChannels(
@@ -39,11 +42,11 @@ export function readChannels(
   responses: Responses,
   entry: InputEntry,
 ): readonly ChannelReading[] {
-  return entry.spec.channels.flatMap((id) => {
+  const channels = entry.spec.channels.flatMap((id) => {
     const input = compiled.inputs.find((i) => i.part === entry.part && i.id === id);
     if (!input) return [];
     const noise = noiseAt(compiled, circuit, responses, input);
-    const arrivals = compiled.setup.job.sources.map((source) => {
+    const arrivals = compiled.setup.job.sources.map((source): Arrival => {
       const averageDbu = dbu(voiceVolt(responses, source.id, input.p, input.n));
       return {
         source: source.id,
@@ -53,9 +56,13 @@ export function readChannels(
         at1k: responseAt1k(responses, source.id, input),
       };
     });
-    const loudest = Math.max(...arrivals.map((a) => magnitude(a.at1k)));
-    const meant = arrivals.filter((a) => loudest > 0 && magnitude(a.at1k) > loudest / 30);
-    const snr = meant.map((a) => 20 * Math.log10(a.aWeightedVolt / noise.aWeightedVolt));
-    return [{ input, arrivals, noise, snrDb: snr.length > 0 ? Math.min(...snr) : Number.NEGATIVE_INFINITY }];
+    return [{ input, noise, arrivals }];
+  });
+  const bestOf = (i: number) => Math.max(...channels.map((c) => magnitude(c.arrivals[i].at1k)));
+  const best = compiled.setup.job.sources.map((_, i) => bestOf(i));
+  return channels.map((c) => {
+    const meant = c.arrivals.filter((a, i) => a.averageDbu > SILENCE_DBU && magnitude(a.at1k) > best[i] / LEAKING);
+    const snr = meant.map((a) => 20 * Math.log10(a.aWeightedVolt / c.noise.aWeightedVolt));
+    return { ...c, snrDb: Math.min(...snr) };
   });
 }

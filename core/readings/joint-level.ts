@@ -1,5 +1,6 @@
 import { type Complex, magnitude, subtract, ZERO } from '../circuit';
-import type { Compiled, FittedJoint } from '../compile';
+import { type Compiled, contactNode, type FittedJoint } from '../compile';
+import { connectorNamed, contactsOf } from '../connectors';
 import type { Role } from '../model';
 import { BAND_1K, dbu, type OperatingPoint, type Responses, touchNodes, voiceVolt } from '../signal';
 
@@ -53,15 +54,26 @@ export function readJoint(
     socketRole: socket.port.roles?.[t.socket] ?? null,
     volt: responses.has(nodes[i]) && responses.has(groundNode) ? op.solution.between(nodes[i], groundNode).re : null,
   }));
+  const spots = mating.touches.length === 1 ? [...nodes, '0'] : nodes;
+  const levels = compiled.setup.job.sources.map((s) => levelAmong(responses, s.id, spots));
+  return { joint: joint.joint.id, contacts, levelDbu: Math.max(...levels) };
+}
+
+/** Average level of a source across the best pair of nodes; nodes that no circuit uses are left out. */
+function levelAmong(responses: Responses, source: string, nodes: readonly string[]): number {
+  const live = nodes.filter((n) => n === '0' || responses.has(n));
   let best = 0;
-  const live = nodes.filter((n) => responses.has(n));
-  const spots = mating.touches.length === 1 ? [...live, '0'] : live;
-  for (const { id } of compiled.setup.job.sources) {
-    for (let i = 0; i < spots.length; i++) {
-      for (let j = i + 1; j < spots.length; j++) best = Math.max(best, voiceVolt(responses, id, spots[i], spots[j]));
-    }
+  for (let i = 0; i < live.length; i++) {
+    for (let j = i + 1; j < live.length; j++) best = Math.max(best, voiceVolt(responses, source, live[i], live[j]));
   }
-  return { joint: joint.joint.id, contacts, levelDbu: dbu(best) };
+  return dbu(best);
+}
+
+/** Level of a source at all contacts of the port by which a part leads into a joint, whether or not they touch anything. */
+export function levelOffered(responses: Responses, joint: FittedJoint, part: string, source: string): number {
+  const { port } = joint.a.part.id === part ? joint.a : joint.b;
+  const contacts = contactsOf(connectorNamed(port.connector)!).map((c) => contactNode(part, port.id, c));
+  return levelAmong(responses, source, contacts.length === 1 ? [...contacts, '0'] : contacts);
 }
 
 /** A source's response at 1 kHz on tip and ring 1 of a joint, against its ground. */

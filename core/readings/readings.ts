@@ -105,7 +105,10 @@ export function read(compiled: Compiled): Result<Readings, CircuitProblem> {
   });
 }
 
-/** The outside input that is recorded, else the one that the microphones lead to by the fewest joints. */
+/**
+ * The outside input that is recorded, else the one that the microphones lead to by the fewest joints; of equals, what was
+ * plugged in last. The order of parts in a file decides nothing.
+ */
 function intendedEntry(compiled: Compiled, entries: readonly InputEntry[], choice: Choice): InputEntry | null {
   const outside = entries.filter((e) => e.spec.identity !== 'built-in');
   if (choice.entry && outside.includes(choice.entry)) return choice.entry;
@@ -119,7 +122,8 @@ function intendedEntry(compiled: Compiled, entries: readonly InputEntry[], choic
     const longest = Math.min(...lengths);
     // An input with something in its hole is meant before one that is empty.
     const score = longest + (entry.plugged < 0 && entry.spec.detect.by !== 'usb' ? 100 : 0);
-    if (score < fewest) {
+    const later = best !== null && (entry.plugged - best.plugged || (entry.part < best.part ? 1 : -1)) > 0;
+    if (score < fewest || (score === fewest && later)) {
       best = entry;
       fewest = score;
     }

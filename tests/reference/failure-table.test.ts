@@ -395,6 +395,16 @@ describe('power, holes and cases', () => {
       expect(gate(a, 'wired').status).toBe('fail');
     }
   });
+  test('where two good joints stand before a half-drawn one, the line stops at that one', () => {
+    const a = judge({
+      device: 'phone-headset',
+      parts: { mic: 'lapel-3', split: 'splitter-2-1', ext: 'extension-4' },
+      joints: ['mic.plug > split.mic', ['split.plug > ext.a', 3.2], 'ext.b > phone-headset.socket'],
+      hears: { mic: 0.2 },
+    });
+    expect(gate(a, 'wired')).toMatchObject({ status: 'fail', joint: 'j2' });
+    expect(gate(a, 'fit')).toMatchObject({ status: 'fail', joint: 'j2' });
+  });
   test('a phone that goes flat before the end', () => {
     const a = judge({
       job: { minutes: 400 },

@@ -50,8 +50,8 @@ export function AnswerStrip({ answer, place, onOpen }: Props) {
               : `Nothing passes all gates; this comes nearest. ${weakest.sentence}`)}
         </p>
       </div>
-      <div className="mt-2 flex shrink-0 items-end gap-3 desk:mt-0 desk:w-60 desk:flex-col desk:items-stretch">
-        <dl className="grid flex-1 grid-cols-[auto_1fr] gap-x-3 text-soft desk:flex-none">
+      <div className="mt-2 flex shrink-0 flex-col items-stretch justify-end gap-3 desk:mt-0 desk:w-60">
+        <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-soft">
           <dt>to buy</dt>
           <dd className="text-right font-mono font-semibold text-ink">{price(answer.cost)}</dd>
           <dt>weakest</dt>

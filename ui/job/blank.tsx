@@ -7,7 +7,7 @@ import { Button } from '../kit';
 import type { ChoiceBlank } from './blanks';
 
 const WORDS =
-  'rounded-t-md border-accent border-b-2 px-0.5 font-semibold text-accent hover:bg-accent-wash data-[state=open]:bg-accent data-[state=open]:text-accent-ink';
+  'max-w-full whitespace-normal rounded-t-md border-accent text-left border-b-2 px-0.5 font-semibold text-accent hover:bg-accent-wash data-[state=open]:bg-accent data-[state=open]:text-accent-ink';
 const PANEL =
   'z-30 max-h-(--radix-popper-available-height) overflow-y-auto rounded-xl border border-accent bg-card p-1.5 text-base shadow-xl';
 

@@ -89,22 +89,25 @@ export function CostChart({
             {front.length > 1 && (
               <path d={step(front) ?? ''} className="fill-none stroke-accent" strokeDasharray="3 3" strokeWidth={1.5} />
             )}
-            {answers.map((a, i) => (
-              <g key={a.setup.id} transform={`translate(${x(a.cost)},${y(shownRoom(a))})`}>
-                <circle
-                  r={10}
-                  className={i === 0 ? 'fill-accent stroke-accent' : 'fill-card stroke-accent'}
-                  strokeWidth={2}
-                />
-                <text
-                  textAnchor="middle"
-                  dy={4}
-                  className={`font-bold text-xs ${i === 0 ? 'fill-accent-ink' : 'fill-accent'}`}
-                >
-                  {letterOf(i)}
-                </text>
-              </g>
-            ))}
+            {answers
+              .map((a, i) => ({ a, i }))
+              .reverse()
+              .map(({ a, i }) => (
+                <g key={a.setup.id} transform={`translate(${x(a.cost)},${y(shownRoom(a))})`}>
+                  <circle
+                    r={10}
+                    className={i === 0 ? 'fill-accent stroke-accent' : 'fill-card stroke-accent'}
+                    strokeWidth={2}
+                  />
+                  <text
+                    textAnchor="middle"
+                    dy={4}
+                    className={`font-bold text-xs ${i === 0 ? 'fill-accent-ink' : 'fill-accent'}`}
+                  >
+                    {letterOf(i)}
+                  </text>
+                </g>
+              ))}
           </svg>
         )}
       </div>

@@ -1,8 +1,21 @@
 'use client';
+import type { ReactNode } from 'react';
 import type { Job } from '@/core/model';
 import { BlankOfChoice, BlankOfNumber } from './blank';
 import { BLANKS, type ChoiceBlank } from './blanks';
 import { VoicesBlank } from './voices';
+
+/** A blank and the mark after it, which never begins a line. */
+function Ended({ by, children }: { readonly by: string; readonly children: ReactNode }) {
+  return (
+    <>
+      <span className="whitespace-nowrap">
+        {children}
+        {by}
+      </span>{' '}
+    </>
+  );
+}
 
 /** The job as one sentence whose blanks can be filled anew at any time. */
 export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: (label: string, job: Job) => void }) {
@@ -12,19 +25,29 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
   return (
     <p className="text-[1.35rem] leading-[1.75] desk:text-[1.7rem]">
       I {choice(BLANKS.purpose)} with{' '}
-      <VoicesBlank job={job} onFill={(next) => onFill(`Voices: ${next.sources.map((s) => s.name).join(', ')}`, next)} />
-      , {choice(BLANKS.arrangement)}, on {choice(BLANKS.device)} in {choice(BLANKS.app)}, for{' '}
-      <BlankOfNumber
-        name="How long"
-        words={`${job.minutes} minutes`}
-        unit="minutes"
-        value={job.minutes}
-        min={1}
-        max={1440}
-        step={1}
-        onFill={(v) => v && onFill(`How long: ${v} minutes`, { ...job, minutes: Math.round(v) })}
-      />
-      , hearing {choice(BLANKS.hearing)}, {choice(BLANKS.place)},{' '}
+      <Ended by=",">
+        <VoicesBlank
+          job={job}
+          onFill={(next) => onFill(`Voices: ${next.sources.map((s) => s.name).join(', ')}`, next)}
+        />
+      </Ended>
+      <Ended by=",">{choice(BLANKS.arrangement)}</Ended>
+      on {choice(BLANKS.device)} in <Ended by=",">{choice(BLANKS.app)}</Ended>
+      for{' '}
+      <Ended by=",">
+        <BlankOfNumber
+          name="How long"
+          words={`${job.minutes} minutes`}
+          unit="minutes"
+          value={job.minutes}
+          min={1}
+          max={1440}
+          step={1}
+          onFill={(v) => v && onFill(`How long: ${v} minutes`, { ...job, minutes: Math.round(v) })}
+        />
+      </Ended>
+      hearing <Ended by=",">{choice(BLANKS.hearing)}</Ended>
+      <Ended by=",">{choice(BLANKS.place)}</Ended>
       <BlankOfNumber
         name="From mouth to device"
         words={`${job.distanceM} m`}
@@ -36,18 +59,19 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
         onFill={(v) => v && onFill(`Distance: ${v} m`, { ...job, distanceM: v })}
       />{' '}
       away, spending{' '}
-      <BlankOfNumber
-        name="To spend at most"
-        words={job.budget === null ? 'what it takes' : `at most ${job.budget}`}
-        unit="in your money"
-        value={job.budget}
-        min={0}
-        max={1_000_000}
-        step={1}
-        without="Whatever it takes"
-        onFill={(v) => onFill(v === null ? 'Spend what it takes' : `Spend at most ${v}`, { ...job, budget: v })}
-      />
-      .
+      <Ended by=".">
+        <BlankOfNumber
+          name="To spend at most"
+          words={job.budget === null ? 'what it takes' : `at most ${job.budget}`}
+          unit="in your money"
+          value={job.budget}
+          min={0}
+          max={1_000_000}
+          step={1}
+          without="Whatever it takes"
+          onFill={(v) => onFill(v === null ? 'Spend what it takes' : `Spend at most ${v}`, { ...job, budget: v })}
+        />
+      </Ended>
     </p>
   );
 }

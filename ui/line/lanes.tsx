@@ -106,7 +106,7 @@ function powerTokens(setup: Setup, report: Report): readonly Token[] {
     s.pieces.map((p) => ({
       part: p.part,
       top: s.part === report.device ? 'from the port' : 'from above',
-      bottom: `${p.drawMa.toFixed(0)} of ${s.supplyMa.toFixed(0)} mA`,
+      bottom: `${p.drawMa.toFixed(0)}/${s.supplyMa.toFixed(0)} mA`,
       wrong: s.loadMa > s.supplyMa,
     })),
   );

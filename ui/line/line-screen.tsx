@@ -1,12 +1,13 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type Setup, writeDocument } from '@/core/model';
 import { change } from '@/store';
 import { jobSentence } from '../job';
 import { Button, setSetting, useDrawer, useMends, useReport, useSetup } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AppPanel } from './app-panel';
+import { Cautions } from './cautions';
 import { type Focus, litBy } from './focus';
 import { GateCard } from './gate-card';
 import { Gates } from './gates';
@@ -47,6 +48,12 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const setup = draft && draft.from === kept ? draft.setup : kept;
   const judgement = useReport(setup);
   const [focus, setFocus] = useState<Focus | null>(null);
+  const panel = useRef<HTMLDivElement>(null);
+  const lookAt = (next: Focus) => {
+    setFocus(next);
+    // On a phone the panel stands above the row: it comes to the eye, not the eye to it.
+    requestAnimationFrame(() => panel.current?.scrollIntoView({ block: 'nearest' }));
+  };
   const { report } = judgement;
   const ill = report?.verdicts.some((v) => v.status !== 'pass') ?? false;
   const { mends, done } = useMends(kept, drawer, ill);
@@ -90,10 +97,11 @@ function Sheet({ kept }: { readonly kept: Setup }) {
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_20rem] desk:items-start">
         <div className="contents desk:block">
           <div className="order-3">
-            <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={setFocus} />
+            <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={lookAt} />
           </div>
           <div className="order-4">
             <Lanes setup={shown} report={report} layout={layout} lit={lit} />
+            <Cautions setup={shown} />
           </div>
         </div>
         <aside
@@ -104,10 +112,14 @@ function Sheet({ kept }: { readonly kept: Setup }) {
             <Gates
               report={report}
               chosen={now.on === 'gate' ? now.gate : null}
-              onChoose={(gate) => setFocus({ on: 'gate', gate })}
+              onChoose={(gate) => lookAt({ on: 'gate', gate })}
             />
           </div>
-          <div className="order-2" key={now.on === 'gate' ? 'gate' : now.on === 'app' ? 'app' : now.id}>
+          <div
+            ref={panel}
+            className="order-2 scroll-mt-40 scroll-mb-20 desk:scroll-m-0"
+            key={now.on === 'gate' ? 'gate' : now.on === 'app' ? 'app' : now.id}
+          >
             {now.on === 'gate' && (
               <GateCard report={report} gate={now.gate} mends={mends} searching={!done} onMend={onMend} />
             )}

@@ -24,7 +24,7 @@ export function SignalLane({ setup, report, layout }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const columns = layout.columns + 1;
   const xOf = (part: string) => ((layout.spots.find((s) => s.part === part)!.column + 0.5) * width) / columns;
-  const y = scaleLinear([-120, 24], [HEIGHT - 8, 8]);
+  const y = scaleLinear([-120, 34], [HEIGHT - 8, 8]);
   const lines = report.lines.map((l) => stepsOf(l.places, xOf, width / columns));
   const main = lines[0] ?? [];
   const known = (pick: (p: Step) => number | null, steps: readonly Step[]) => ({

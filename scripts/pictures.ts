@@ -1,0 +1,92 @@
+// Takes the pictures of docs/screenshots from the demo data: npx tsx scripts/pictures.ts [name...]
+import { writeFileSync } from 'node:fs';
+import { openBrowser, serve } from '../tests/support/page';
+import { Walk } from '../tests/support/walk';
+
+const DESK = { width: 1280, height: 800 };
+const POCKET = { width: 390, height: 844 };
+
+interface Picture {
+  readonly name: string;
+  readonly size: typeof DESK;
+  readonly path: string;
+  readonly ready: (walk: Walk) => Promise<unknown>;
+}
+
+const planned = (walk: Walk) => walk.sees(/pass(es)? all gates/);
+const mended = (walk: Walk) => walk.sees(/nothing to buy|to buy, about/);
+
+const PICTURES: readonly Picture[] = [
+  { name: 'job', size: DESK, path: '', ready: planned },
+  {
+    name: 'job-choosing',
+    size: DESK,
+    path: '',
+    ready: async (walk) => {
+      await planned(walk);
+      await walk.press(/^The app:/);
+    },
+  },
+  { name: 'line-works', size: DESK, path: 'line/?setup=kiln-rehearsed', ready: (w) => w.waitForGate('Seen', 'pass') },
+  { name: 'line-fails', size: DESK, path: 'line/?setup=kiln-first-try', ready: mended },
+  {
+    name: 'line-knob',
+    size: DESK,
+    path: 'line/?setup=glaze-too-hot',
+    ready: async (walk) => {
+      await walk.press(/^Village-hall mixer/);
+      await walk.sees(/What else fits here/);
+      await walk.slide(/^main/i, -30);
+    },
+  },
+  {
+    name: 'line-joint',
+    size: DESK,
+    path: 'line/?setup=kiln-rehearsed',
+    ready: async (walk) => {
+      await walk.press(/^Joint 5/);
+      await walk.slide(/^Plug out by/, 3.2);
+      await walk.waitForGate('Fit', 'fail');
+    },
+  },
+  {
+    name: 'drawer',
+    size: DESK,
+    path: 'drawer/',
+    ready: (walk) => walk.press(/^Stage microphone/),
+  },
+  { name: 'files', size: DESK, path: 'files/', ready: (walk) => walk.sees(/toolbox/) },
+  { name: 'job-pocket', size: POCKET, path: '', ready: planned },
+  { name: 'line-pocket', size: POCKET, path: 'line/?setup=kiln-first-try', ready: mended },
+  {
+    name: 'line-stage',
+    size: DESK,
+    path: 'line/?setup=kiln-first-try',
+    ready: async (walk) => {
+      await mended(walk);
+      await walk.press(/^Stage$/);
+    },
+  },
+];
+
+const wanted = process.argv.slice(2);
+const server = await serve();
+try {
+  for (const { name, size, path, ready } of PICTURES) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    const { driver, downloads, close } = await openBrowser(size);
+    try {
+      const walk = new Walk(driver, server.url, downloads);
+      await walk.open(path);
+      await ready(walk);
+      // What was just done is told for a few seconds; faces and lanes settle meanwhile.
+      await driver.sleep(1500);
+      writeFileSync(`docs/screenshots/${name}.png`, await driver.takeScreenshot(), 'base64');
+      console.log(`docs/screenshots/${name}.png`);
+    } finally {
+      await close();
+    }
+  }
+} finally {
+  server.stop();
+}

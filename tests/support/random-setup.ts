@@ -1,0 +1,90 @@
+import fc from 'fast-check';
+import { catalogue } from '@/catalogue';
+import type { KnobSpec, Part, Setup } from '@/core/model';
+import { freePorts, portsFit } from '@/core/plan';
+
+const classes = [...catalogue.parts.values()];
+const hosts = classes.filter((c) => c.host);
+const others = classes.filter((c) => !c.host);
+
+/** One more part on the bench: which class, by which of its ports, into which free port, how far out, knobs anywhere. */
+interface Addition {
+  readonly classAt: number;
+  readonly portAt: number;
+  readonly holeAt: number;
+  readonly outMm: number;
+  readonly turns: readonly number[];
+}
+
+const addition: fc.Arbitrary<Addition> = fc.record({
+  classAt: fc.nat(others.length - 1),
+  portAt: fc.nat(20),
+  holeAt: fc.nat(20),
+  outMm: fc.oneof(
+    { weight: 4, arbitrary: fc.constant(0) },
+    { weight: 1, arbitrary: fc.constantFrom(0.7, 2, 3.2, 6, 11) },
+  ),
+  turns: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 4, maxLength: 4 }),
+});
+
+const positionOf = ({ min, max, step }: KnobSpec, share: number): number =>
+  min + step * Math.round((share * (max - min)) / step);
+
+/** A setup that anybody could plug together: parts put into whatever hole they go into, sensible or not. */
+export const randomSetup: fc.Arbitrary<Setup> = fc
+  .record({
+    host: fc.constantFrom(...hosts.map((h) => h.id)),
+    app: fc.constantFrom(...catalogue.apps.keys()),
+    additions: fc.array(addition, { minLength: 1, maxLength: 9 }),
+    distanceM: fc.double({ min: 0.02, max: 3, noNaN: true }),
+  })
+  .map(({ host, app, additions, distanceM }) => {
+    let setup: Setup = {
+      format: 'symplex.setup',
+      version: 1,
+      id: 'random',
+      name: 'Random',
+      job: {
+        format: 'symplex.job',
+        version: 1,
+        id: 'random',
+        name: 'Random',
+        purpose: 'record',
+        sources: [{ id: 'voice', name: 'Voice', splAt1m: 60 }],
+        arrangement: 'one',
+        device: host,
+        app,
+        minutes: 60,
+        hearing: 'myself',
+        place: 'desk-mains',
+        distanceM: 1,
+        budget: null,
+      },
+      parts: [{ id: 'host', class: host }],
+      joints: [],
+      placements: [],
+      chosenInput: 'newest',
+    };
+    additions.forEach(({ classAt, portAt, holeAt, outMm, turns }, i) => {
+      const c = others[classAt];
+      const port = c.ports[portAt % c.ports.length];
+      const holes = freePorts(setup, catalogue).filter((h) => portsFit(port, h.port));
+      const knobs = Object.fromEntries((c.knobs ?? []).map((k, n) => [k.id, positionOf(k, turns[n % turns.length])]));
+      const part: Part = { id: `p${i}`, class: c.id, knobs };
+      const hole = holes[holeAt % Math.max(1, holes.length)];
+      const joint = hole && {
+        id: `j${i}`,
+        a: { part: part.id, port: port.id },
+        b: { part: hole.part, port: hole.port.id },
+        ...(outMm > 0 ? { outMm } : {}),
+      };
+      const hears = c.circuit.some((e) => e.is === 'capsule');
+      setup = {
+        ...setup,
+        parts: [...setup.parts, part],
+        joints: joint ? [...setup.joints, joint] : setup.joints,
+        placements: hears ? [...setup.placements, { source: 'voice', part: part.id, distanceM }] : setup.placements,
+      };
+    });
+    return setup;
+  });
