@@ -24,7 +24,8 @@ export function CostChart({
     [0, Math.max(20, ...routes.map((r) => r.cost))],
     [EDGE.left, Math.max(60, width - EDGE.right)],
   ).nice(4);
-  const y = scaleLinear([Math.min(-1, ...routes.map(shownRoom)), 2], [HEIGHT - EDGE.bottom, EDGE.top]);
+  const top = Math.max(1, ...routes.map(shownRoom)) + 0.2;
+  const y = scaleLinear([Math.min(-1, ...routes.map(shownRoom)), top], [HEIGHT - EDGE.bottom, EDGE.top]);
   const front = answers
     .filter((a) => a.score.failing + a.score.unknown === 0)
     .filter(
@@ -53,20 +54,22 @@ export function CostChart({
               height={HEIGHT - EDGE.bottom - y(0)}
               className="fill-fail-wash"
             />
-            {[0, 1, 2].map((t) => (
-              <g key={t}>
-                <line
-                  x1={EDGE.left}
-                  x2={x.range()[1]}
-                  y1={y(t)}
-                  y2={y(t)}
-                  className={t === 0 ? 'stroke-ink' : 'stroke-rule'}
-                />
-                <text x={EDGE.left - 6} y={y(t) + 4} textAnchor="end" className="fill-soft text-xs">
-                  {t}
-                </text>
-              </g>
-            ))}
+            {[0, 1, 2]
+              .filter((t) => t <= top)
+              .map((t) => (
+                <g key={t}>
+                  <line
+                    x1={EDGE.left}
+                    x2={x.range()[1]}
+                    y1={y(t)}
+                    y2={y(t)}
+                    className={t === 0 ? 'stroke-ink' : 'stroke-rule'}
+                  />
+                  <text x={EDGE.left - 6} y={y(t) + 4} textAnchor="end" className="fill-soft text-xs">
+                    {t}
+                  </text>
+                </g>
+              ))}
             <text x={EDGE.left + 4} y={EDGE.top + 10} className="fill-soft text-xs">
               room; 0 just passes
             </text>

@@ -64,7 +64,9 @@ export function JobScreen() {
                 ? `Computing: ${progress?.routes.length ?? 0} chains so far`
                 : answers.length === 0
                   ? 'No chain leads from a microphone to this device'
-                  : `${passing} of these ${answers.length} ${passing === 1 ? 'passes' : 'pass'} all gates`}
+                  : passing === answers.length
+                    ? `These ${passing} pass all gates`
+                    : `${passing} of these ${answers.length} ${passing === 1 ? 'passes' : 'pass'} all gates`}
             </h2>
             {searching && (
               <Button look="quiet" onClick={stop}>

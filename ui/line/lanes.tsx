@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import type { Report } from '@/core/assess';
 import type { Lane } from '@/core/gates';
 import type { Setup } from '@/core/model';
-import { lower, partName, useWidth } from '../kit';
+import { classOf, lower, partName, useWidth } from '../kit';
 import type { Lit } from './focus';
 import type { Layout } from './layout';
 import { SignalLane } from './signal-lane';
@@ -110,7 +110,10 @@ function powerTokens(setup: Setup, report: Report): readonly Token[] {
       wrong: s.loadMa > s.supplyMa,
     })),
   );
-  return [...cells, ...draws.filter((d, i) => draws.findIndex((o) => o.part === d.part) === i)];
+  const mains = setup.parts
+    .filter((p) => classOf(p).needs?.includes('mains'))
+    .map((p) => ({ part: p.id, top: 'from the', bottom: 'mains', wrong: setup.job.place !== 'desk-mains' }));
+  return [...cells, ...mains, ...draws.filter((d, i) => draws.findIndex((o) => o.part === d.part) === i)];
 }
 
 function returnTokens(report: Report): readonly Token[] {

@@ -51,7 +51,8 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const panel = useRef<HTMLDivElement>(null);
   const lookAt = (next: Focus) => {
     setFocus(next);
-    // On a phone the panel stands above the row: it comes to the eye, not the eye to it.
+    // On a phone the panel stands above the row: it comes to the eye, not the eye to it. On a desk it is in sight.
+    if (window.matchMedia('(min-width: 60rem)').matches) return;
     requestAnimationFrame(() => panel.current?.scrollIntoView({ block: 'nearest' }));
   };
   const { report } = judgement;
@@ -117,7 +118,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           </div>
           <div
             ref={panel}
-            className="order-2 scroll-mt-40 scroll-mb-20 desk:scroll-m-0"
+            className="order-2 scroll-mt-40 scroll-mb-20"
             key={now.on === 'gate' ? 'gate' : now.on === 'app' ? 'app' : now.id}
           >
             {now.on === 'gate' && (
