@@ -95,6 +95,8 @@ describe.each(classes.map((c) => [c.id, c] as const))('%s', (_, c) => {
         const [port, contact] = node.split('.');
         if (contact !== undefined) expect(contacts.get(port), `${e.id}: ${node}`).toContain(contact);
       }
+      // Every figure has its provenance, so none but 0 dB may stand in a circuit itself.
+      for (const q of quantitiesIn(e)) expect(typeof q === 'string' || q === 0, `${e.id}: ${q}`).toBe(true);
       for (const q of quantitiesIn(e))
         expect(() => quantity({ id: 'x', class: c.id }, c, q), `${e.id}: ${q}`).not.toThrow();
     }

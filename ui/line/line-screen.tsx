@@ -5,7 +5,7 @@ import { type Setup, writeDocument } from '@/core/model';
 import { change } from '@/store';
 import { jobSentence } from '../job';
 import { Button, setSetting, useDrawer, useMends, useReport, useSetup } from '../kit';
-import { Screen, saveFile, tell } from '../shell';
+import { SaveEverything, Screen, saveFile, tell } from '../shell';
 import { AppPanel } from './app-panel';
 import { Cautions } from './cautions';
 import { type Focus, litBy } from './focus';
@@ -77,9 +77,10 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   if (judgement.problem) {
     return (
       <Screen title={<SetupPicker setup={setup} />}>
-        <p className="rounded-xl border border-fail bg-fail-wash p-4">
+        <p className="mb-3 rounded-xl border border-fail bg-fail-wash p-4">
           This setup cannot be computed. {judgement.problem}
         </p>
+        <SaveEverything />
       </Screen>
     );
   }

@@ -1,3 +1,4 @@
+export { SaveEverything } from './save-everything';
 export { saveFile } from './save-file';
 export { Screen } from './screen';
 export { Shell } from './shell';

@@ -1,12 +1,9 @@
 'use client';
-import { writeDocument } from '@/core/model';
-import { everythingKept } from '@/store';
 import { Button } from '../kit';
-import { saveFile } from './save-file';
+import { SaveEverything } from './save-everything';
 
 /** What is shown when a screen breaks: what happened, and a way to everything that is kept. */
 export function Trouble({ error, again }: { readonly error: Error; readonly again: () => void }) {
-  const saveAll = async () => saveFile('symplex.bundle.json', writeDocument(await everythingKept()));
   return (
     <main className="mx-auto max-w-xl p-6">
       <h1 className="font-bold text-2xl">This screen broke</h1>
@@ -19,7 +16,7 @@ export function Trouble({ error, again }: { readonly error: Error; readonly agai
         <Button look="main" onClick={again}>
           Try again
         </Button>
-        <Button onClick={saveAll}>Save everything to a file</Button>
+        <SaveEverything />
         <a className="inline-flex min-h-10 items-center rounded-lg border border-rule bg-card px-3" href="/files/">
           Go to Files
         </a>

@@ -1,0 +1,85 @@
+import { createHash } from 'node:crypto';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { openBrowser, serve } from '../support/page';
+import { Walk } from '../support/walk';
+
+// What must hold when something or somebody goes wrong.
+let walk: Walk;
+const closers: (() => unknown)[] = [];
+
+beforeAll(async () => {
+  const server = await serve();
+  closers.push(server.stop);
+  const browser = await openBrowser();
+  closers.unshift(browser.close);
+  walk = new Walk(browser.driver, server.url, browser.downloads);
+});
+afterAll(async () => {
+  for (const close of closers) await close();
+});
+
+test('every page comes with a policy that allows its own inline scripts by hash and nothing else', async () => {
+  for (const path of ['', 'line/', 'drawer/', 'files/', 'no-such-page/']) {
+    const response = await fetch(walk.url + path);
+    const policy = response.headers.get('content-security-policy')!;
+    const scripts = /script-src ([^;]*)/.exec(policy)![1];
+    expect(scripts).not.toMatch(/unsafe|https?:|\*/);
+    expect(policy).toMatch(/default-src 'none'.*connect-src 'self'.*base-uri 'none'.*frame-ancestors 'none'/);
+    expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+    const inline = [...(await response.text()).matchAll(/<script(?![^>]*\ssrc=)[^>]*>([\s\S]+?)<\/script>/g)];
+    expect(inline.length).toBeGreaterThan(0);
+    for (const [, body] of inline) {
+      expect(scripts).toContain(`'sha256-${createHash('sha256').update(body).digest('base64')}'`);
+    }
+  }
+});
+
+test('a script slipped into the page does not run, and nothing can be sent elsewhere', async () => {
+  await walk.open('');
+  await walk.sees(/pass(es)? all gates/);
+  const [ran, sent] = (await walk.driver.executeAsyncScript(`
+    const done = arguments[arguments.length - 1];
+    const script = document.createElement('script');
+    script.textContent = 'window.slipped = true';
+    document.body.append(script);
+    fetch('http://127.0.0.1:9/').then(() => 'sent', (e) => 'refused').then((sent) => done([window.slipped === true, sent]));`)) as [
+    boolean,
+    string,
+  ];
+  expect(ran).toBe(false);
+  expect(sent).toBe('refused');
+  expect((await walk.complaints()).join()).toMatch(/Content Security Policy/);
+});
+
+/** A setup no version of ours would write, put there behind our back. */
+const spoil = (name: string) =>
+  walk.driver.executeAsyncScript(`
+    const done = arguments[arguments.length - 1];
+    const open = indexedDB.open('symplex');
+    open.onsuccess = () => {
+      const tx = open.result.transaction('setups', 'readwrite');
+      tx.objectStore('setups').put({ id: 'spoilt', name: ${name}, format: 'symplex.setup', version: 1, job: null });
+      tx.oncomplete = () => { open.result.close(); done(); };
+    };`);
+
+test('a setup that makes no sense is not computed, and what is kept can still be saved', async () => {
+  await walk.open('files/');
+  await walk.sees(/glaze-talk/);
+  await spoil('"Spoilt"');
+  await walk.open('line/?setup=spoilt');
+  await walk.sees(/cannot be computed/);
+  await walk.press(/^Save everything/, 'button');
+  expect(JSON.parse(await walk.saved('symplex.bundle.json')).jobs).toHaveLength(3);
+  await walk.open('line/?setup=kiln-rehearsed');
+  await walk.waitForGate('Seen', 'pass');
+});
+
+test('when a screen breaks it says so, and offers what is kept and a way on', async () => {
+  await walk.open('files/');
+  await walk.sees(/glaze-talk/);
+  await spoil('{ "not": "a name" }');
+  await walk.open('line/?setup=spoilt');
+  await walk.sees(/This screen broke.*safe in this browser/);
+  await walk.find('button', /^Save everything to a file$/);
+  await walk.find('a', /^Go to Files$/);
+});
