@@ -1,21 +1,12 @@
 import { createHash } from 'node:crypto';
-import { afterAll, beforeAll, expect, test } from 'vitest';
-import { openBrowser, serve } from '../support/page';
-import { Walk } from '../support/walk';
+import { beforeAll, expect, test } from 'vitest';
+import { type Walk, walkForTests } from '../support/walk';
 
 // What must hold when something or somebody goes wrong.
+const held = walkForTests();
 let walk: Walk;
-const closers: (() => unknown)[] = [];
-
 beforeAll(async () => {
-  const server = await serve();
-  closers.push(server.stop);
-  const browser = await openBrowser();
-  closers.unshift(browser.close);
-  walk = new Walk(browser.driver, server.url, browser.downloads);
-});
-afterAll(async () => {
-  for (const close of closers) await close();
+  walk = held.walk;
 });
 
 test('every page comes with a policy that allows its own inline scripts by hash and nothing else', async () => {

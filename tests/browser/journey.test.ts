@@ -1,24 +1,16 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
-import { afterAll, afterEach, beforeAll, describe, expect, test } from 'vitest';
-import { openBrowser, serve } from '../support/page';
-import { Walk } from '../support/walk';
+import { afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { openBrowser } from '../support/page';
+import { Walk, walkForTests } from '../support/walk';
 
 // One person's way through the app, in a browser that has never seen it. The tests build on one another, as use does.
+const held = walkForTests();
 let walk: Walk;
-const closers: (() => unknown)[] = [];
-
 beforeAll(async () => {
-  const server = await serve();
-  closers.push(server.stop);
-  const browser = await openBrowser();
-  closers.unshift(browser.close);
-  walk = new Walk(browser.driver, server.url, browser.downloads);
+  walk = held.walk;
   await walk.open('');
-});
-afterAll(async () => {
-  for (const close of closers) await close();
 });
 afterEach(async () => expect(await walk.complaints()).toEqual([]));
 
@@ -203,7 +195,7 @@ describe('files', () => {
   });
   test('the file brings everything back into an empty browser', async () => {
     const fresh = await openBrowser();
-    closers.unshift(fresh.close);
+    held.closers.unshift(fresh.close);
     const other = new Walk(fresh.driver, walk.url, fresh.downloads);
     await other.open('files/');
     await other.sees(/Setups/);

@@ -1,19 +1,10 @@
-import { afterAll, beforeAll, expect, test } from 'vitest';
-import { openBrowser, serve } from '../support/page';
-import { Walk } from '../support/walk';
+import { beforeAll, expect, test } from 'vitest';
+import { type Walk, walkForTests } from '../support/walk';
 
+const held = walkForTests({ width: 390, height: 844 });
 let walk: Walk;
-const closers: (() => unknown)[] = [];
-
 beforeAll(async () => {
-  const server = await serve();
-  closers.push(server.stop);
-  const browser = await openBrowser({ width: 390, height: 844 });
-  closers.unshift(browser.close);
-  walk = new Walk(browser.driver, server.url, browser.downloads);
-});
-afterAll(async () => {
-  for (const close of closers) await close();
+  walk = held.walk;
 });
 
 test.each(['', 'line/?setup=kiln-first-try', 'drawer/', 'files/'])(

@@ -2,7 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import axe from 'axe-core';
 import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
-import { expect } from 'vitest';
+import { afterAll, beforeAll, expect } from 'vitest';
+import { openBrowser, serve } from './page';
 
 /** Long enough for a slow machine; a test never measures it. */
 export const PATIENCE_MS = 20_000;
@@ -146,4 +147,20 @@ export class Walk {
       .filter((u) => !u.startsWith(this.url) && !/^(data|blob|chrome|about):/.test(u));
     return [...console, ...requests];
   }
+}
+
+/** A server and a browser for the tests of a file, ended with them. The walk is there once the first test runs. */
+export function walkForTests(viewport?: Parameters<typeof openBrowser>[0]) {
+  const held: { walk: Walk; closers: (() => unknown)[] } = { walk: null as unknown as Walk, closers: [] };
+  beforeAll(async () => {
+    const server = await serve();
+    held.closers.push(server.stop);
+    const { driver, downloads, close } = await openBrowser(viewport);
+    held.closers.unshift(close);
+    held.walk = new Walk(driver, server.url, downloads);
+  });
+  afterAll(async () => {
+    for (const close of held.closers) await close();
+  });
+  return held;
 }

@@ -1,5 +1,6 @@
 export { Basis } from './basis';
 export { Button } from './button';
+export { DocumentPicker } from './document-picker';
 export { spoken } from './figure-names';
 export { Figures } from './figures';
 export { AppIcon, PartIcon } from './part-icon';
