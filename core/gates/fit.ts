@@ -48,6 +48,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   const outMm = joint.joint.outMm ?? 0;
   const slackMm = slack(joint);
   const plug = joint.mating.plugIs === 'a' ? joint.a : joint.b;
+  const concentric = connectorNamed(plug.port.connector)!.form === 'concentric-plug';
   return finding(
     {
       ...at,
@@ -60,7 +61,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
     },
     {
       good: `All ${compiled.joints.length} joints are seated.`,
-      bad: `The ${connectorText(plug.port.connector)} at ${jointSentence(compiled, id)} stands ${outMm.toFixed(1)} mm out; past ${slackMm.toFixed(1)} mm its contacts meet the wrong ring. Push it home, or take the case off ${jointLabel(compiled, id)}.`,
+      bad: `The ${connectorText(plug.port.connector)} at ${jointSentence(compiled, id)} stands ${outMm.toFixed(1)} mm out; past ${slackMm.toFixed(1)} mm ${concentric ? 'its contacts meet the wrong ring' : 'it no longer touches'}. Push it home, or take the case off ${jointLabel(compiled, id)}.`,
     },
   );
 }

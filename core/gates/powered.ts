@@ -70,7 +70,7 @@ export function poweredGate(readings: Readings): Verdict {
         },
         {
           good: `${nameOf(compiled, capsule.part)} has ${volt.toFixed(1)} V.`,
-          bad: `${nameOf(compiled, capsule.part)} has ${volt.toFixed(2)} V of the ${needs.minVolt} V of ${needs.from} that it needs.`,
+          bad: `${nameOf(compiled, capsule.part)} gets ${volt.toFixed(2)} V; it needs ${needs.minVolt} V from ${needs.from}.`,
         },
       ),
     );
