@@ -1,5 +1,5 @@
 import type { Readings } from '../readings';
-import { jointSentence, minutesText, nameOf } from './say';
+import { jointSentence, minutesText, nameOf, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
 /** A quarter in hand is comfortable, of current and of time. */
@@ -70,7 +70,7 @@ export function poweredGate(readings: Readings): Verdict {
         },
         {
           good: `${nameOf(compiled, capsule.part)} has ${volt.toFixed(1)} V.`,
-          bad: `${nameOf(compiled, capsule.part)} gets ${volt.toFixed(2)} V; it needs ${needs.minVolt} V from ${needs.from}.`,
+          bad: `${nameOf(compiled, capsule.part)} gets ${voltText(volt)}; it needs ${needs.minVolt} V from ${needs.from}.`,
         },
       ),
     );

@@ -31,6 +31,10 @@ export function ohmText(ohm: number): string {
   return `${ohm < 10 ? ohm.toFixed(2) : ohm.toFixed(0)} Ω`;
 }
 
+/** Volts to a hundredth, without a sign on nothing. */
+export const voltText = (volt: number): string =>
+  `${(Math.abs(volt) < 0.005 ? 0 : volt).toFixed(2)} V`.replace('-', '−');
+
 export const dbText = (db: number): string => `${db > 0 ? '+' : ''}${db.toFixed(0)} dB`.replace('-', '−');
 
 export function minutesText(minutes: number): string {

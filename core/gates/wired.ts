@@ -1,7 +1,7 @@
 import { magnitude } from '../circuit';
 import type { FittedJoint } from '../compile';
-import { isSilent, type LineReading, LOST_DB, levelOffered, type Readings, sidesAt } from '../readings';
-import { contactText, jointSentence, nameOf, roleText } from './say';
+import { isSilent, type LineReading, LOST_DB, levelOffered, type Readings, sidesAt, steadyAt } from '../readings';
+import { contactText, jointSentence, nameOf, roleText, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
 const COMFORT_DB = 40;
@@ -99,8 +99,9 @@ function whatTouches(joint: FittedJoint): string {
     .join(', ');
 }
 
-/** Microphones that lack their steady voltage: what is there, what it needs, and the switch that would give it. */
-function dead({ compiled, op }: Readings, line: LineReading): Finding {
+/** Microphones that lack their steady voltage: what is there, what it needs, and the switch or joint that keeps it away. */
+function dead(readings: Readings, line: LineReading): Finding {
+  const { compiled, op, responses } = readings;
   const capsule = compiled.capsules.find((c) => c.part === line.part)!;
   const volt = op.biasVolt.get(capsule) ?? 0;
   const needs = capsule.needs!;
@@ -111,18 +112,24 @@ function dead({ compiled, op }: Readings, line: LineReading): Finding {
       partClass.knobs?.some((k) => k.id === 'phantom' && (part.knobs?.phantom ?? k.start) === 0),
   );
   const microphone = nameOf(compiled, line.part);
-  const joint = line.path?.joints[0]?.joint.id;
+  // The first joint beyond which the voltage stands, and before which it does not.
+  const barrier = line.path?.joints.find(
+    (j, i) => steadyAt(responses, op.solution, j, line.path!.parts[i + 1]) >= needs.minVolt,
+  );
+  const joint = barrier?.joint.id ?? line.path?.joints[0]?.joint.id;
   const supply = off
     ? `48 V is off at ${nameOf(compiled, off.part.id)}: turn it on with the faders down.`
-    : `Nothing beyond ${joint ? jointSentence(compiled, joint) : 'it'} gives it ${needs.from}.`;
+    : barrier
+      ? `It stops at ${jointSentence(compiled, barrier.joint.id)}: ${whatTouches(barrier)}.`
+      : `No ${needs.from} arrives${joint ? ` at ${jointSentence(compiled, joint)}` : ''}.`;
   return {
     status: 'fail',
     value: volt,
     limit: needs.minVolt,
     unit: 'V',
     room: Math.max(-1, volt / needs.minVolt - 1),
-    brief: `${volt.toFixed(2)} of ${needs.minVolt} V`,
-    sentence: `${microphone} is dead: it has ${volt.toFixed(2)} V of the ${needs.minVolt} V it needs. ${supply}`,
+    brief: `${voltText(volt).replace(' V', '')} of ${needs.minVolt} V`,
+    sentence: `${microphone} is dead: it has ${voltText(volt)} of the ${needs.minVolt} V it needs. ${supply}`,
     part: off?.part.id ?? line.part,
     joint,
     lane: 'signal',

@@ -1,6 +1,6 @@
 export type { Arrival, ChannelReading } from './channels';
 export { type EarReading, PROGRAMME_DBFS } from './ears';
-export { type ContactReading, isSilent, type JointReading, levelOffered, sidesAt } from './joint-level';
+export { type ContactReading, isSilent, type JointReading, levelOffered, sidesAt, steadyAt } from './joint-level';
 export { LOST_DB } from './kept';
 export { type Path, pathBetween } from './line';
 export { type LineReading, type Readings, read } from './readings';

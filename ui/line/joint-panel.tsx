@@ -1,8 +1,9 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { connectorNamed, describeConnector } from '@/core/connectors';
+import { voltText } from '@/core/gates';
 import type { PortRef, PortSpec, Setup } from '@/core/model';
-import { classOf, minus, partName } from '../kit';
+import { classOf, partName } from '../kit';
 import { JointDrawing } from './joint-drawing';
 import { Slide } from './knob';
 import { letterOfRole } from './role-letter';
@@ -18,8 +19,7 @@ interface Props {
 /** A plug is drawn out at most so far: then it lies on the table. */
 const FARTHEST_MM = 12;
 
-const volts = (v: number | null): string =>
-  v === null ? 'no circuit' : minus(`${Math.abs(v) < 0.005 ? '0.00' : v.toFixed(2)} V`);
+const volts = (v: number | null): string => (v === null ? 'no circuit' : voltText(v));
 
 /** A joint close up: which contact touches which, the steady volts there, and how far the plug is in. */
 export function JointPanel({ setup, report, id, onTurn, onDone }: Props) {
