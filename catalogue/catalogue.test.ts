@@ -3,7 +3,7 @@ import { assess } from '@/core/assess';
 import { prepare } from '@/core/circuit';
 import { compile } from '@/core/compile';
 import { connectorNamed, contactsOf } from '@/core/connectors';
-import { type ElementSpec, type PartClass, quantity, type Setup } from '@/core/model';
+import { checkDocument, type ElementSpec, type PartClass, quantity, type Setup } from '@/core/model';
 import { catalogue } from '.';
 
 const classes = [...catalogue.parts.values()];
@@ -114,6 +114,17 @@ describe.each(classes.map((c) => [c.id, c] as const))('%s', (_, c) => {
       expect(Number.isInteger(Math.round(((k.max - k.min) / k.step) * 1e9) / 1e9), `${k.id} steps`).toBe(true);
       if (k.unit !== 'dB') expect(k.positions).toHaveLength(k.max - k.min + 1);
     }
+  });
+  test('has figures that an owner could write as his own', () => {
+    const values = Object.fromEntries(Object.entries(c.values).map(([name, v]) => [name, v.value]));
+    const drawer = {
+      format: 'symplex.drawer',
+      version: 1,
+      id: 'd',
+      name: 'd',
+      parts: [{ id: 'p', class: c.id, values }],
+    } as const;
+    expect(checkDocument(drawer, catalogue)).toBeNull();
   });
   test('has a circuit with one answer at DC and 1 kHz, lying on the bench alone', () => {
     const circuit = prepare(compile(alone(c), catalogue).netlist);

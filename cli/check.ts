@@ -2,14 +2,17 @@ import { catalogue } from '@/catalogue';
 import { assess, report } from '@/core/assess';
 import { nameOf } from '@/core/gates';
 import type { Setup } from '@/core/model';
-import { FAILED, PASSED, printable } from './outcome';
+import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
 
 /** `symplex check`: eight lines, worst findings first in each; or everything as JSON. */
 export function checkCommand(setup: Setup, json: boolean): number {
   const assessed = assess(setup, catalogue);
-  if (!assessed.ok) throw new Error(assessed.problem.message);
+  if (!assessed.ok) {
+    process.stderr.write(`symplex: ${printable(assessed.problem.message)} A value of that part cannot be right.\n`);
+    return BAD_INPUT;
+  }
   const { verdicts, readings } = assessed.value;
   const failed = verdicts.some((v) => v.status === 'fail');
   if (json) {

@@ -106,13 +106,29 @@ function checkParts(parts: readonly Part[], catalogue: Catalogue, at: string): D
   return unique(parts, `${at}/parts`);
 }
 
-/** Units that only make sense above zero, or from zero up. */
+/**
+ * What an own figure of a unit may be: all that is sold, with some to spare. Beyond it the circuit of a part would not be
+ * one that sixteen digits can solve.
+ */
+const POSSIBLE: Readonly<Record<string, readonly [number, number]>> = {
+  ohm: [1e-3, 1e9],
+  F: [1e-13, 0.1],
+  H: [1e-9, 1e5],
+  V: [1e-3, 500],
+  W: [1e-3, 1e4],
+  Wh: [1e-3, 1e6],
+  h: [1e-3, 1e5],
+  'mV/Pa': [1e-3, 1e4],
+  ratio: [1e-3, 1e3],
+  dB: [-120, 120],
+  dBu: [-200, 100],
+  'dB SPL': [0, 200],
+  'dB(A)': [-20, 150],
+};
+
 function impossible(unit: string, value: number): string | null {
-  if (unit === 'ohm' || unit === 'F' || unit === 'H' || unit === 'mV/Pa') {
-    return value > 0 && value <= 1e12 ? null : `This value (${unit}) must be above zero and not above 1e12.`;
-  }
-  if (unit.startsWith('dB')) return Math.abs(value) <= 300 ? null : 'This value (dB) must lie between -300 and 300.';
-  return value >= 0 && value <= 1e9 ? null : `This value (${unit}) must not be below zero, nor above 1e9.`;
+  const [least, most] = POSSIBLE[unit] ?? [0, 1e9];
+  return value >= least && value <= most ? null : `A value in ${unit} must lie between ${least} and ${most}.`;
 }
 
 function unique(items: readonly { readonly id: string }[], at: string): DocumentProblem | null {

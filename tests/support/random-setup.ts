@@ -88,3 +88,22 @@ export const randomSetup: fc.Arbitrary<Setup> = fc
     });
     return setup;
   });
+
+/** Figures at the ends of what is possible, and between; most are refused for most units. */
+const figure = fc.oneof(
+  fc.constantFrom(-200, -120, -1, 0, 1e-13, 1e-9, 1e-6, 1e-3, 0.1, 1, 100, 120, 300, 500, 1e3, 1e5, 1e6, 1e9),
+  fc.double({ min: 0, max: 1000, noNaN: true }),
+);
+
+/** A random setup whose owner has written some figures of his own, possible or not. */
+export const setupWithOwnFigures: fc.Arbitrary<Setup> = fc
+  .tuple(randomSetup, fc.array(fc.tuple(fc.nat(30), fc.nat(60), figure), { minLength: 1, maxLength: 4 }))
+  .map(([setup, picks]) => {
+    const parts = setup.parts.map((p) => ({ ...p, values: {} as Record<string, number> }));
+    for (const [which, name, value] of picks) {
+      const part = parts[which % parts.length];
+      const names = Object.keys(catalogue.parts.get(part.class)!.values);
+      part.values[names[name % names.length]] = value;
+    }
+    return { ...setup, parts };
+  });
