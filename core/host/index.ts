@@ -1,2 +1,2 @@
-export { type Absence, type Choice, chooseInput, type InputEntry, inputList } from './inputs';
+export { type Absence, appTakes, type Choice, chooseInput, type InputEntry, inputList } from './inputs';
 export { headphoneOhm, senseOhm } from './sense';

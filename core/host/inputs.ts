@@ -1,5 +1,5 @@
 import type { Compiled } from '../compile';
-import { type AppClass, type InputSpec, quantity } from '../model';
+import { type AppClass, type HostSpec, type InputSpec, quantity } from '../model';
 import type { UsbTree } from '../power';
 import type { OperatingPoint, Responses } from '../signal';
 import { headphoneOhm, senseOhm } from './sense';
@@ -131,12 +131,21 @@ export interface Choice {
   readonly passedOver: ReadonlyMap<InputEntry, Absence>;
 }
 
+/** Would the app record from an input of this identity on this host, were it listed? */
+export const appTakes = (app: AppClass, host: HostSpec, input: InputSpec): boolean =>
+  app.accepts === 'any' || !host.limitsApps || input.identity === 'headset';
+
 /** Which listed input the app records from. */
-export function chooseInput(entries: readonly InputEntry[], app: AppClass, chosenInput: 'newest' | 'built-in'): Choice {
+export function chooseInput(
+  entries: readonly InputEntry[],
+  app: AppClass,
+  host: HostSpec,
+  chosenInput: 'newest' | 'built-in',
+): Choice {
   const passedOver = new Map<InputEntry, Absence>();
   const listed = entries.filter((e) => e.listed);
   const accepted = listed.filter((e) => {
-    const taken = app.accepts === 'any' || e.spec.identity === 'headset' || e.spec.identity === 'built-in';
+    const taken = e.spec.identity === 'built-in' || appTakes(app, host, e.spec);
     if (!taken) passedOver.set(e, 'app-refuses');
     return taken;
   });

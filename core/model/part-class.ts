@@ -176,6 +176,8 @@ export interface HostSpec {
   readonly drawW: Quantity;
   readonly audioInterfacesAtOnce: number;
   readonly unlicensed: 'refused' | 'accepted';
+  /** Phones and tablets give some apps a hands-free headset only; on computers every app takes any input. */
+  readonly limitsApps: boolean;
 }
 
 export type PartKind =

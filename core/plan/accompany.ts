@@ -5,13 +5,16 @@ import { type Settled, settleKnobs } from './settle';
 import type { Stock } from './stock';
 
 /**
- * Add what a chain needs beside it: headphones where someone must hear, a charger where a part can be fed and lacks it.
+ * Add what a chain needs beside it: headphones where someone must hear or the device wants to see them, a charger where a
+ * part can be fed and lacks it.
  * Each is tried in every free hole that it fits, and kept where the whole comes out best.
  */
 export function accompany(settled: Settled, catalogue: Catalogue, stock: Stock): Settled {
   let best = settled;
   const failing = (gate: string) => best.assessment.verdicts.some((v) => v.gate === gate && v.status === 'fail');
-  if (failing('heard') && best.setup.job.hearing !== 'nothing') best = tryKind('listening', best, catalogue, stock);
+  const wantsLoad = best.assessment.readings.intended?.why === 'no-headphones';
+  if (wantsLoad || (failing('heard') && best.setup.job.hearing !== 'nothing'))
+    best = tryKind('listening', best, catalogue, stock);
   if (failing('powered') && best.setup.job.place === 'desk-mains') best = tryKind('power', best, catalogue, stock);
   return best;
 }

@@ -53,7 +53,7 @@ export function* plan(job: Job, drawer: Drawer | null, catalogue: Catalogue): Ge
   // The same pieces again, or a good chain with padding, would only be in the way.
   const isPadded = (links: readonly Link[]) => good.some((g) => g.every((c) => links.some((l) => l.classId === c)));
   for (const chain of searchChains(job, catalogue, stock, isPadded)) {
-    if (routes.length >= MOST_TRIED) break;
+    if (routes.length >= MOST_TRIED || cannotBeBeaten(answers, chain.cost)) break;
     const setup = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
     if (!reaches(setup, catalogue)) continue;
     const settled = accompany(settleKnobs(setup, catalogue), catalogue, stock);
@@ -85,6 +85,11 @@ export function* plan(job: Job, drawer: Drawer | null, catalogue: Catalogue): Ge
 
 /** Margin beyond this is plenty: it no longer outweighs money. */
 const ENOUGH_ROOM = 0.5;
+
+/** Chains come cheapest first: when every answer has plenty of room for no more money, no later one gets in. */
+const cannotBeBeaten = (answers: readonly Answer[], cost: number): boolean =>
+  answers.length === MOST_ANSWERS &&
+  answers.every((a) => a.score.failing + a.score.unknown === 0 && a.score.room >= ENOUGH_ROOM && a.cost < cost);
 
 /** Gates passed, then margin up to plenty, then cost, then pieces. Equal ones keep the order they were found in. */
 export const compareAnswers = (a: Answer, b: Answer): number =>

@@ -1,5 +1,6 @@
 import { connectorNamed, mate } from '../connectors';
-import type { Catalogue, Job, PartClass, PortSpec, Role } from '../model';
+import { appTakes } from '../host';
+import type { AppClass, Catalogue, Job, PartClass, PortSpec, Role } from '../model';
 import type { Stock } from './stock';
 
 /** A chain found by the search: classes from microphone to device, with the ports used. */
@@ -55,8 +56,9 @@ export function* searchChains(
   stock: Stock,
   isPadded: (links: readonly Link[]) => boolean,
 ): Generator<Chain> {
-  const classes = [...catalogue.parts.values()].filter((c) => usable(c, job));
   const device = catalogue.parts.get(job.device)!;
+  const app = catalogue.apps.get(job.app)!;
+  const classes = [...catalogue.parts.values()].filter((c) => usable(c, job) && (c.host || !isRefused(c, app, device)));
   const voices = job.sources.length;
   // One microphone cannot keep two voices apart, nor can an input of one channel.
   const apart = job.arrangement === 'side-each' && voices > 1;
@@ -170,6 +172,10 @@ function takes(out: PortSpec, into: PortSpec): boolean {
   }
   return connects;
 }
+
+/** A part with a converter is where the signal is recorded: of no use where the app takes none of its inputs. */
+const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
+  c.inputs !== undefined && !c.inputs.some((i) => appTakes(app, device.host!, i));
 
 function usable(c: PartClass, job: Job): boolean {
   if (c.kind === 'power') return false;

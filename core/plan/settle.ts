@@ -23,9 +23,11 @@ const judged = (setup: Setup, catalogue: Catalogue): Settled => {
  */
 export function settleKnobs(setup: Setup, catalogue: Catalogue): Settled {
   let best = judged(setup, catalogue);
-  const wrong = (gate: string) => best.assessment.verdicts.some((v) => v.gate === gate && v.status !== 'pass');
-  // Switches decide who reaches what; where that is right they are left alone.
-  const switches = wrong('wired') || wrong('powered') ? setup.parts : [];
+  // Switches decide who reaches what and who has its voltage; where that is right they are left alone.
+  const wrong = best.assessment.verdicts.some(
+    (v) => v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V')),
+  );
+  const switches = wrong ? setup.parts : [];
   for (const part of switches) {
     const partClass = catalogue.parts.get(part.class)!;
     for (const knob of partClass.knobs ?? []) {

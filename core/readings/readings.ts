@@ -65,7 +65,7 @@ export function read(compiled: Compiled): Result<Readings, CircuitProblem> {
   const app = compiled.catalogue.apps.get(compiled.setup.job.app)!;
   const usb = usbTree(compiled);
   const entries = inputList(compiled, op.value, responses.value, usb);
-  const choice = chooseInput(entries, app, compiled.setup.chosenInput);
+  const choice = chooseInput(entries, app, compiled.device.partClass.host!, compiled.setup.chosenInput);
   const intended = intendedEntry(compiled, entries, choice);
   const device = compiled.device.part.id;
   const stages = readStages(compiled, responses.value);

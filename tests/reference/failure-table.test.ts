@@ -121,6 +121,17 @@ describe('listed on the box, missing in use', () => {
     expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1', part: 'mic' });
     expect(gate(a, 'seen').sentence).toMatch(/hands-free headset only/);
   });
+  test('but on a laptop the same page takes any input that is listed', () => {
+    const a = judge({
+      job: { app: 'browser-call' },
+      device: 'laptop-two-holes',
+      parts: { mic: 'usb-mic-large', lead: 'lead-usb-a-b' },
+      joints: ['lead.a > laptop-two-holes.usb', 'mic.usb > lead.b'],
+      hears: { mic: 0.3 },
+    });
+    expect(gate(a, 'seen').status).toBe('pass');
+    expect(a.readings.choice.entry?.part).toBe('mic');
+  });
   const viaAdapter = (adapter: string, device: string, port: string): Sketch => ({
     job: { app: 'browser-call' },
     device,

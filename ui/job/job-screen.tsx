@@ -1,10 +1,11 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useRouter, useSearchParams } from 'next/navigation';
+import { catalogue } from '@/catalogue';
 import { type Job, writeDocument } from '@/core/model';
 import type { Answer } from '@/core/plan';
 import { change, desk } from '@/store';
-import { Button, setSetting, useDrawer, useJob, usePlan } from '../kit';
+import { appOf, Button, setSetting, useDrawer, useJob, usePlan } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { CostChart } from './cost-chart';
@@ -77,8 +78,13 @@ export function JobScreen() {
           {!searching && answers.length === 0 && (
             <p className="text-soft">
               {job.budget === null
-                ? 'None of the classes known goes from a voice to that device. Try another one.'
-                : 'Not for that money. Allow more, or try another device.'}
+                ? 'Nothing known does that with this device and this app. Change a blank: another app, mixed to both sides, or a desk with mains.'
+                : 'Not for that money. Allow more, or change another blank.'}
+            </p>
+          )}
+          {appOf(job.app).accepts === 'headset-only' && catalogue.parts.get(job.device)?.host?.limitsApps && (
+            <p className="mb-2 text-soft">
+              The {appOf(job.app).name} takes headset inputs only on this device, so USB parts are left out.
             </p>
           )}
           <ol className="flex flex-col gap-3">
