@@ -155,7 +155,7 @@ describe('the drawer', () => {
     const ohm = await walk.find('input', /^shunt resistor/);
     await ohm.clear();
     await ohm.sendKeys('-4', Key.ENTER);
-    await walk.sees(/must be above zero.*Nothing was changed/);
+    await walk.sees(/must lie between 0.001 and .*Nothing was changed/);
     await walk.press(/^Take it out/);
     await walk.sees(/20 parts/);
     await walk.undo();
