@@ -6,7 +6,7 @@ import { attachPart, freePorts, insertPart, swapPart, turnKnob } from './edit';
 import { plan } from './plan';
 import { compareScores, type Score, scoreOf } from './score';
 import { settleKnobs } from './settle';
-import { costOf, stockOf } from './stock';
+import { costOf, type Stock, stockOf } from './stock';
 
 /** A change that makes a setup better, with what it would do. */
 export interface Mend {
@@ -37,7 +37,7 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
   const stock = stockOf(drawer, catalogue);
   const spent = costOf(setup.parts, stock, catalogue).cost;
   let found: (Mend & { readonly effort: number })[] = [];
-  for (const c of candidates(setup, before, catalogue)) {
+  for (const c of candidates(setup, before, catalogue, stock)) {
     const settled = c.settle
       ? accompany(settleKnobs(c.setup, catalogue), catalogue, stock)
       : { setup: c.setup, assessment: judgedOf(c.setup, catalogue) };
@@ -51,7 +51,7 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
       const extra = settled.setup.parts
         .slice(c.setup.parts.length)
         .map((p) => nameOf(settled.assessment.readings.compiled, p.id));
-      const label = added > 0 ? `${c.label}, and add ${extra.join(' and ').toLowerCase()}` : c.label;
+      const label = added > 0 ? `${c.label}, and add ${extra.join(' and ')}` : c.label;
       found.push({
         label,
         setup: settled.setup,
@@ -104,8 +104,10 @@ const judgedOf = (setup: Setup, catalogue: Catalogue): Assessment => {
 export const statusesOf = (verdicts: readonly Verdict[]): Readonly<Record<GateName, Status>> =>
   Object.fromEntries(verdicts.map((v) => [v.gate, v.status])) as Record<GateName, Status>;
 
-function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue): Generator<Candidate> {
+function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue, stock: Stock): Generator<Candidate> {
   const { compiled } = before.readings;
+  /** One more of a class: an owned one while there are any left. */
+  const another = (c: PartClass): Part => stock.take(c.id, setup.parts.filter((p) => p.class === c.id).length).part;
   for (const joint of setup.joints) {
     if ((joint.outMm ?? 0) > 0) {
       const joints = setup.joints.map((j) => (j.id === joint.id ? { ...j, outMm: 0 } : j));
@@ -143,7 +145,7 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue): Ge
     if (before.verdicts.find((v) => v.gate === gate)?.status !== 'fail') continue;
     for (const hole of freePorts(setup, catalogue).filter((p) => p.port.flow === flow[gate])) {
       for (const c of shipped(catalogue, (k) => k.kind === (gate === 'heard' ? 'listening' : 'power'))) {
-        const next = attachPart(setup, catalogue, hole, { id: c.id, class: c.id });
+        const next = attachPart(setup, catalogue, hole, another(c));
         if (next)
           yield {
             label: `Plug ${c.name.toLowerCase()} into the ${hole.port.label} of ${nameOf(compiled, hole.part)}`,
@@ -159,7 +161,7 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue): Ge
   for (const id of guiltyParts) {
     for (const c of others) {
       if (c.id === setup.parts.find((p) => p.id === id)!.class) continue;
-      const next = swapPart(setup, catalogue, id, { id, class: c.id });
+      const next = swapPart(setup, catalogue, id, another(c));
       if (next)
         yield {
           label: `Use ${withArticle(c)} in place of ${nameOf(compiled, id)}`,
@@ -171,7 +173,7 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue): Ge
   }
   for (const joint of guiltyJoints) {
     for (const c of others) {
-      const next = insertPart(setup, catalogue, joint, { id: c.id, class: c.id } satisfies Part);
+      const next = insertPart(setup, catalogue, joint, another(c));
       const number = setup.joints.findIndex((j) => j.id === joint) + 1;
       if (next) yield { label: `Put ${withArticle(c)} into joint ${number}`, setup: next, settle: true, effort: 3 };
     }
