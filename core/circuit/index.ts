@@ -4,7 +4,6 @@ export {
   type Element,
   type ElementKind,
   fail,
-  GROUND,
   type Netlist,
   nodesOf,
   ok,

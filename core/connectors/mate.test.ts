@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { CONNECTOR_NAMES, type Connector, connectorNamed, mate } from './index';
+import { CONNECTOR_NAMES } from './connector';
+import { type Connector, connectorNamed, mate } from './index';
 
 const named = (name: string): Connector => connectorNamed(name)!;
 const touches = (plug: string, socket: string, outMm = 0) => {

@@ -9,7 +9,7 @@ import { seenGate } from './seen';
 import type { Verdict } from './verdict';
 import { wiredGate } from './wired';
 
-export { connectorText, contactText, jointLabel, minutesText, nameOf, ohmText, roleText, voltText } from './say';
+export { nameOf, voltText } from './say';
 export { type Finding, GATES, type GateName, type Lane, type Status, type Verdict } from './verdict';
 
 /** All eight gates, in order. */
