@@ -5,7 +5,7 @@ import type { Lane } from '@/core/gates';
 import type { Setup } from '@/core/model';
 import { classOf, lower, partName, useWidth } from '../kit';
 import type { Lit } from './focus';
-import type { Layout } from './layout';
+import { type Layout, middleOf } from './layout';
 import { SignalLane } from './signal-lane';
 
 interface Props {
@@ -155,8 +155,7 @@ const GROUND_HEIGHT = 34;
 
 function GroundLine({ setup, report, layout }: Omit<Props, 'lit'>) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const columns = layout.columns + 1;
-  const xOf = (part: string) => ((layout.spots.find((s) => s.part === part)!.column + 0.5) * width) / columns;
+  const xOf = (part: string) => middleOf(layout, width, part);
   const main = report.lines[0];
   return (
     <div ref={ref}>

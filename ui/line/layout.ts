@@ -67,3 +67,7 @@ export function layOut(setup: Setup, report: Report): Layout {
   }));
   return { spots: all, columns, rows: 1 + Math.max(...all.map((s) => s.row)) };
 }
+
+/** Middle of a part's column on a lane of a certain width; the app's column is the last. */
+export const middleOf = (layout: Layout, width: number, part: string): number =>
+  ((layout.spots.find((s) => s.part === part)!.column + 0.5) * width) / (layout.columns + 1);

@@ -4,7 +4,7 @@ import { area, curveStepAfter, line } from 'd3-shape';
 import type { Place, Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { minus, useWidth } from '../kit';
-import type { Layout } from './layout';
+import { type Layout, middleOf } from './layout';
 
 const HEIGHT = 170;
 const LEFT = 42;
@@ -22,10 +22,9 @@ interface Step extends Place {
 /** Levels along the line on the same horizontal places as the parts: ceiling, peaks, average, noise. */
 export function SignalLane({ setup, report, layout }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const columns = layout.columns + 1;
-  const xOf = (part: string) => ((layout.spots.find((s) => s.part === part)!.column + 0.5) * width) / columns;
+  const xOf = (part: string) => middleOf(layout, width, part);
   const y = scaleLinear([-120, 34], [HEIGHT - 8, 8]);
-  const lines = report.lines.map((l) => stepsOf(l.places, xOf, width / columns));
+  const lines = report.lines.map((l) => stepsOf(l.places, xOf, width / (layout.columns + 1)));
   const main = lines[0] ?? [];
   const known = (pick: (p: Step) => number | null, steps: readonly Step[]) => ({
     steps,
