@@ -68,6 +68,15 @@ describe('bad input exits 2 and says what, where and what to do', () => {
   });
 });
 
+test('symplex spice writes a deck, and with --json which of its nodes is which contact', () => {
+  const deck = symplex(['spice', 'demo/kiln-rehearsed.setup.json']);
+  expect(deck.status).toBe(0);
+  expect(deck.out).toMatch(/\.op[\s\S]*\.end/);
+  const { nodes, deck: same } = JSON.parse(symplex(['spice', '--json', 'demo/kiln-rehearsed.setup.json']).out);
+  expect(same).toBe(deck.out);
+  expect(nodes).toHaveProperty(['adapter/socket.sleeve']);
+});
+
 test('symplex plan finds a chain from the drawer; with no money and no drawer it exits 1', () => {
   const planned = symplex(['plan', 'demo/glaze-talk.job.json', '--drawer', 'demo/toolbox.drawer.json', '--json']);
   expect(planned.status).toBe(0);

@@ -8,7 +8,7 @@ import { spiceCommand } from './spice';
 
 const USAGE = `symplex check FILE [--json]   judge a setup at eight gates
 symplex plan FILE [--json] [--drawer FILE]   find chains for a job
-symplex spice FILE   write the circuit of a setup as a SPICE deck
+symplex spice FILE [--json]   write the circuit of a setup as a SPICE deck
 
 FILE is a *.setup.json (check, spice) or *.job.json (plan); - reads standard input.
 Exit: 0 all gates pass or caution, 1 some gate fails or no chain is found, 2 bad input.
@@ -37,7 +37,7 @@ export async function main(args: readonly string[]): Promise<number> {
     case 'check':
     case 'spice': {
       if (document.value.format !== 'symplex.setup') return complain(files[0], wrongFormat('symplex.setup'));
-      return command === 'check' ? checkCommand(document.value, json) : spiceCommand(document.value);
+      return command === 'check' ? checkCommand(document.value, json) : spiceCommand(document.value, json);
     }
     default: {
       const drawer = drawerFile === undefined ? null : load(drawerFile);

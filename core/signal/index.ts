@@ -3,3 +3,4 @@ export { type Noise, type NoiseShare, noiseAt, ROOM_KELVIN, thermalVolt } from '
 export { isAlive, type OperatingPoint, operatingPoint, touchNodes } from './operating';
 export { type Feed, playbackKey, type Responses, responseAt1k, solveResponses, voiceVolt } from './response';
 export { aWeightingDb, BAND_1K, bandwidthHz, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
+export { voicedNetlist } from './voiced';

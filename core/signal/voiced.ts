@@ -1,0 +1,25 @@
+import type { Netlist } from '../circuit';
+import type { Compiled } from '../compile';
+import { pascal, splAt } from './level';
+import { isAlive, type OperatingPoint } from './operating';
+
+/**
+ * The netlist with every placed microphone driven at the average level of its voices, as a steady tone at each frequency:
+ * what another program must solve to find the levels that we tell. Microphones without their voltage stay silent.
+ */
+export function voicedNetlist(compiled: Compiled, op: OperatingPoint): Netlist {
+  const amplitudes = new Map<string, number>();
+  for (const { source, part, distanceM } of compiled.setup.placements) {
+    const voice = compiled.setup.job.sources.find((s) => s.id === source)!;
+    for (const capsule of compiled.capsules) {
+      if (capsule.part !== part || !isAlive(op, capsule)) continue;
+      const amplitude = pascal(splAt(voice.splAt1m, distanceM)) * capsule.perPascal;
+      amplitudes.set(capsule.source, (amplitudes.get(capsule.source) ?? 0) + amplitude);
+    }
+  }
+  const elements = compiled.netlist.elements.map((e) => {
+    const ac = amplitudes.get(e.name);
+    return ac !== undefined && (e.kind === 'voltage' || e.kind === 'current') ? { ...e, ac } : e;
+  });
+  return { ...compiled.netlist, elements };
+}
