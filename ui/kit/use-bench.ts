@@ -12,21 +12,25 @@ export interface Judgement {
   readonly problem: string | null;
 }
 
-/** The report of a setup, from the other thread. */
+/**
+ * The report of a setup, from the other thread. While a knob is turned each report is shown as it comes, as long as it is
+ * newer than the one that stands: figures follow the hand even where judging takes longer than the next move.
+ */
 export function useReport(setup: Setup | null | undefined): Judgement {
   const [state, setState] = useState<Judgement>({ report: null, setup: null, problem: null });
+  const asked = useRef(0);
+  const shown = useRef(0);
   useEffect(() => {
     if (!setup) return;
-    let wanted = true;
+    asked.current += 1;
+    const mine = asked.current;
     void judge(setup).then((judged) => {
-      if (!wanted || !judged) return;
+      if (!judged || mine < shown.current) return;
+      shown.current = mine;
       setState(
         judged.ok ? { report: judged.report, setup, problem: null } : { report: null, setup, problem: judged.message },
       );
     });
-    return () => {
-      wanted = false;
-    };
   }, [setup]);
   return state;
 }
