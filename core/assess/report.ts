@@ -1,6 +1,6 @@
 import { magnitude } from '../circuit';
 import { type LineReading, pathBetween, type Readings } from '../readings';
-import { dbu, peakDbu, SILENCE_DBU } from '../signal';
+import { dbu, noiseAcross, peakDbu, SILENCE_DBU } from '../signal';
 import type { Assessment } from './assess';
 
 /** Infinite ohms, endless minutes and silence have no number in JSON: they become null. */
@@ -14,7 +14,7 @@ export interface Place {
   readonly peakDbu: number | null;
   /** Where it clips, dBu; null where nothing can. */
   readonly ceilingDbu: number | null;
-  /** Noise of the channel, dBu; known at the input. */
+  /** Noise there, dBu, unweighted; at the input with its converter. */
   readonly noiseDbu: number | null;
 }
 
@@ -101,11 +101,18 @@ function placesOf(readings: Readings, line: LineReading): readonly Place[] {
       averageDbu: finite(level),
       peakDbu: level > SILENCE_DBU ? peakDbu(level) : null,
       ceilingDbu: finite(ceiling),
-      noiseDbu: last ? finite(last.noiseDbu) : null,
+      noiseDbu: finite(last ? last.noiseDbu : joint ? noiseAtJoint(readings, joint.joint.id) : SILENCE_DBU),
     });
     before = level > SILENCE_DBU && Number.isFinite(ceiling) ? { level, ceiling } : null;
   }
   return places;
+}
+
+/** Noise across the contacts where the voice is loudest: only told, never judged, so that judging need not wait for it. */
+function noiseAtJoint(readings: Readings, joint: string): number {
+  const { compiled, circuit, responses, joints } = readings;
+  const across = joints.get(joint)!.across;
+  return across ? dbu(noiseAcross(compiled, circuit, responses, across).volt) : SILENCE_DBU;
 }
 
 /** The channel where a source is loudest. */

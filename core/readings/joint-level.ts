@@ -19,6 +19,8 @@ export interface JointReading {
   readonly contacts: readonly ContactReading[];
   /** Average level of the loudest source across the best pair of contacts. */
   readonly levelDbu: number;
+  /** That pair, as nodes of the netlist; null where there is no source. */
+  readonly across: readonly [string, string] | null;
 }
 
 /** The touch that carries the ground of a joint: by role, else the outermost. */
@@ -42,7 +44,7 @@ export function readJoint(
   joint: FittedJoint,
 ): JointReading {
   const { a, b, mating } = joint;
-  if (!mating.fits) return { joint: joint.joint.id, contacts: [], levelDbu: dbu(0) };
+  if (!mating.fits) return { joint: joint.joint.id, contacts: [], levelDbu: dbu(0), across: null };
   const [plug, socket] = mating.plugIs === 'a' ? [a, b] : [b, a];
   const ground = groundTouch(joint);
   const groundNode = ground < 0 ? '0' : touchNodes(joint, mating.touches[ground]).socket;
@@ -55,18 +57,28 @@ export function readJoint(
     volt: responses.has(nodes[i]) && responses.has(groundNode) ? op.solution.between(nodes[i], groundNode).re : null,
   }));
   const spots = mating.touches.length === 1 ? [...nodes, '0'] : nodes;
-  const levels = compiled.setup.job.sources.map((s) => levelAmong(responses, s.id, spots));
-  return { joint: joint.joint.id, contacts, levelDbu: Math.max(...levels) };
+  const loudest = compiled.setup.job.sources
+    .map((s) => loudestPair(responses, s.id, spots))
+    .reduce((a, b) => (b.volt > a.volt ? b : a));
+  return { joint: joint.joint.id, contacts, levelDbu: dbu(loudest.volt), across: loudest.across };
 }
 
-/** Average level of a source across the best pair of nodes; nodes that no circuit uses are left out. */
-function levelAmong(responses: Responses, source: string, nodes: readonly string[]): number {
+interface Pair {
+  readonly volt: number;
+  readonly across: readonly [string, string] | null;
+}
+
+/** The pair of nodes across which a source is loudest; nodes that no circuit uses are left out. */
+function loudestPair(responses: Responses, source: string, nodes: readonly string[]): Pair {
   const live = nodes.filter((n) => n === '0' || responses.has(n));
-  let best = 0;
+  let best: Pair = { volt: 0, across: null };
   for (let i = 0; i < live.length; i++) {
-    for (let j = i + 1; j < live.length; j++) best = Math.max(best, voiceVolt(responses, source, live[i], live[j]));
+    for (let j = i + 1; j < live.length; j++) {
+      const volt = voiceVolt(responses, source, live[i], live[j]);
+      if (volt > best.volt) best = { volt, across: [live[i], live[j]] };
+    }
   }
-  return dbu(best);
+  return best;
 }
 
 /** Nodes of all contacts of the port by which a part goes into a joint. */
@@ -86,7 +98,7 @@ export function steadyAt(responses: Responses, solution: Solution, joint: Fitted
 /** Level of a source at all contacts of the port by which a part leads into a joint, whether or not they touch anything. */
 export function levelOffered(responses: Responses, joint: FittedJoint, part: string, source: string): number {
   const contacts = portNodes(joint, part);
-  return levelAmong(responses, source, contacts.length === 1 ? [...contacts, '0'] : contacts);
+  return dbu(loudestPair(responses, source, contacts.length === 1 ? [...contacts, '0'] : contacts).volt);
 }
 
 /** A source's response at 1 kHz on tip and ring 1 of a joint, against its ground. */

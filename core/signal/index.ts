@@ -1,5 +1,5 @@
 export { dbu, pascal, peakDbu, SILENCE_DBU, SINE_CREST_DB, splAt, VOICE_CREST_DB, voltOf } from './level';
-export { type Noise, type NoiseShare, noiseAt, ROOM_KELVIN, thermalVolt } from './noise';
+export { type Noise, type NoiseShare, noiseAcross, noiseAt, ROOM_KELVIN, thermalVolt } from './noise';
 export { isAlive, type OperatingPoint, operatingPoint, touchNodes } from './operating';
 export { type Feed, playbackKey, type Responses, responseAt1k, solveResponses, voiceVolt } from './response';
 export { aWeightingDb, BAND_1K, bandwidthHz, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';

@@ -53,19 +53,33 @@ interface Resistors {
   readonly density: Float64Array;
 }
 
-/**
- * Noise at an input channel from every resistor, microphone and amplifier, through the same transfers as the signal.
- * One transposed solve a band serves all of them.
- */
+/** Noise at an input channel, its own converter included. */
 export function noiseAt(compiled: Compiled, circuit: Circuit, responses: Responses, input: InputChannel): Noise {
+  const converter = voltOf(input.einDbu) ** 2 / NOISE_BANDWIDTH_HZ;
+  const own: Generator = { part: input.part, what: 'converter', density: () => converter };
+  return noiseAcross(compiled, circuit, responses, [input.p, input.n], [own]);
+}
+
+/**
+ * Noise across two nodes from every resistor, microphone and amplifier, through the same transfers as the signal.
+ * One transposed solve a band serves all of them.
+ * @param more generators that stand at the two nodes themselves.
+ */
+export function noiseAcross(
+  compiled: Compiled,
+  circuit: Circuit,
+  responses: Responses,
+  [p, n]: readonly [string, string],
+  more: readonly Generator[] = [],
+): Noise {
   const resistors = resistorsOf(compiled, circuit);
-  const generators = generatorsOf(compiled, input);
+  const generators = [...generatorsOf(compiled), ...more];
   const count = resistors.parts.length + generators.length;
   const power = new Float64Array(count);
   const aPower = new Float64Array(count);
   responses.solvables.forEach((solvable, band) => {
     const { width, aWeight } = BANDS[band];
-    const transfer = solvable.transferTo(input.p, input.n);
+    const transfer = solvable.transferTo(p, n);
     for (let i = 0; i < count; i++) {
       const k = i - resistors.parts.length;
       const density =
@@ -105,7 +119,7 @@ function resistorsOf(compiled: Compiled, circuit: Circuit): Resistors {
   };
 }
 
-function generatorsOf(compiled: Compiled, input: InputChannel): readonly Generator[] {
+function generatorsOf(compiled: Compiled): readonly Generator[] {
   const generators: Generator[] = [];
   for (const c of compiled.capsules) {
     if (c.selfNoiseDba === null) continue;
@@ -124,7 +138,5 @@ function generatorsOf(compiled: Compiled, input: InputChannel): readonly Generat
       density: (t) => density * magnitude(t.fromSource(s.drive)) ** 2,
     });
   }
-  const converter = voltOf(input.einDbu) ** 2 / NOISE_BANDWIDTH_HZ;
-  generators.push({ part: input.part, what: 'converter', density: () => converter });
   return generators;
 }

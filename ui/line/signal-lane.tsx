@@ -39,7 +39,6 @@ export function SignalLane({ setup, report, layout }: Props) {
         .curve(curveStepAfter)([...steps]) ?? ''
     );
   };
-  const floor = main.at(-1)?.noiseDbu ?? null;
   const stop = stopAt(setup, report, xOf);
   const label = (text: string, pick: (p: Step) => number | null, dy: number, className: string) => {
     const first = main.find((p) => pick(p) !== null);
@@ -100,22 +99,13 @@ export function SignalLane({ setup, report, layout }: Props) {
               strokeDasharray="1 3"
             />
           ))}
-          {floor !== null && main.length > 1 && (
-            <>
-              <line
-                x1={main[main.length - 2].x}
-                x2={main[main.length - 1].x}
-                y1={y(floor)}
-                y2={y(floor)}
-                className="stroke-soft"
-                strokeWidth={2}
-                strokeDasharray="2 3"
-              />
-              <text x={main[main.length - 1].x} y={y(floor) - 5} textAnchor="end" className="fill-soft text-sm">
-                noise floor
-              </text>
-            </>
-          )}
+          <path
+            d={path((p) => p.noiseDbu, main)}
+            className="fill-none stroke-soft"
+            strokeWidth={1.5}
+            strokeDasharray="2 3"
+          />
+          {label('noise floor', (p) => p.noiseDbu, -5, 'fill-soft')}
           {!stop && <RoomLeft step={main.at(-1)} y={y} width={width} />}
           {stop && (
             <g>
