@@ -150,7 +150,7 @@ describe('the drawer', () => {
     const price = await walk.find('input', /^price/);
     await price.clear();
     await price.sendKeys('7.5', Key.ENTER);
-    await walk.sees(/price money own/, '[aria-label="Pad, 40 dB"]');
+    await walk.sees(/price own money/, '[aria-label="Pad, 40 dB"]');
     await walk.expectAccessible();
     const ohm = await walk.find('input', /^shunt resistor/);
     await ohm.clear();

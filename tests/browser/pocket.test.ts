@@ -25,6 +25,25 @@ test.each(['', 'line/?setup=kiln-first-try', 'drawer/', 'files/'])(
   },
 );
 
+test('the panels of a blank and of a part stay within the screen too', async () => {
+  const sticksOut = (selector: string) =>
+    walk.driver.executeScript(
+      `return [...document.querySelectorAll(arguments[0] + ' *')].filter((e) => {
+         const { left, right, width } = e.getBoundingClientRect();
+         return width > 0 && !e.closest('.sr-only') && (right > 390 || left < 0);
+       }).map((e) => e.outerHTML.slice(0, 80))`,
+      selector,
+    );
+  await walk.open('');
+  await walk.press(/^How many voices/);
+  await walk.find('input', /^Name of voice 1$/);
+  expect(await sticksOut('[role=dialog]')).toEqual([]);
+  await walk.open('drawer/');
+  await walk.press(/^Desk microphone/);
+  await walk.find('input', /^price/);
+  expect(await sticksOut('main')).toEqual([]);
+});
+
 test('on a stage, in the dark, contrast holds as well', async () => {
   await walk.open('line/?setup=kiln-first-try');
   await walk.waitForGate('Seen', 'fail');

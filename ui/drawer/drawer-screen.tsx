@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { type Drawer, type Part, writeDocument } from '@/core/model';
 import { Button, classOf, PartIcon, partName, setSetting, useAll, useDrawer } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
@@ -13,6 +13,12 @@ export function DrawerScreen() {
   const drawer = useDrawer();
   const drawers = useAll('drawers') ?? [];
   const [open, setOpen] = useState<string | null>(null);
+  const panel = useRef<HTMLElement>(null);
+  const lookAt = (id: string) => {
+    setOpen(id);
+    // On a phone the panel stands above the parts: it comes to the eye.
+    requestAnimationFrame(() => panel.current?.scrollIntoView({ block: 'nearest' }));
+  };
   if (drawer === undefined) return <Screen title="Drawer">{null}</Screen>;
   if (drawer === null) {
     return (
@@ -55,8 +61,9 @@ export function DrawerScreen() {
         </label>
       )}
       <div className="flex flex-col gap-5 desk:grid desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
-        <Owned drawer={drawer} open={open} onOpen={setOpen} />
+        <Owned drawer={drawer} open={open} onOpen={lookAt} />
         <aside
+          ref={panel}
           aria-label={part ? 'This part' : 'More parts'}
           className="order-first desk:sticky desk:top-2 desk:order-none desk:max-h-[calc(100dvh-1rem)] desk:overflow-y-auto"
         >

@@ -21,9 +21,9 @@ export function OwnValues({ part, onKeep }: Props) {
       </caption>
       <thead className="sr-only">
         <tr>
-          <th>figure</th>
+          <th>figure and where it comes from</th>
           <th>value</th>
-          <th>where it comes from</th>
+          <th>back to the class</th>
         </tr>
       </thead>
       <tbody>
@@ -58,10 +58,11 @@ function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
   return (
     <>
       <tr className="border-rule border-t align-middle">
-        <td className="py-1 pr-2" title={source}>
-          {spoken(name)}
+        <td className="py-1.5 pr-2 leading-tight" title={source}>
+          <span className="block">{spoken(name)}</span>
+          <Basis basis={basis} source={source} />
         </td>
-        <td className="whitespace-nowrap py-1">
+        <td className="whitespace-nowrap py-1 text-right">
           <input
             aria-label={`${spoken(name)}, ${unit}`}
             aria-invalid={wrong !== null}
@@ -71,23 +72,20 @@ function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
             onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
             className="min-h-9 w-24 rounded-md border border-soft bg-paper px-2 text-right font-mono"
           />{' '}
-          <span className="text-soft text-sm">{unit}</span>
+          <span className="inline-block w-12 text-left text-soft text-sm">{unit}</span>
         </td>
-        <td className="py-1 pl-2">
-          <span className="flex items-center justify-between gap-1">
-            <Basis basis={basis} source={source} />
-            {basis === 'own' && (
-              <button
-                type="button"
-                className="inline-flex size-9 items-center justify-center rounded-md text-accent hover:bg-accent-wash"
-                aria-label={`Back to the class's ${spoken(name)}, ${partClass.values[name].value} ${unit}`}
-                title={`Back to ${partClass.values[name].value} ${unit}`}
-                onClick={() => keep('')}
-              >
-                <RotateCcw size={16} aria-hidden />
-              </button>
-            )}
-          </span>
+        <td className="w-9">
+          {basis === 'own' && (
+            <button
+              type="button"
+              className="inline-flex size-9 items-center justify-center rounded-md text-accent hover:bg-accent-wash"
+              aria-label={`Back to the class's ${spoken(name)}, ${partClass.values[name].value} ${unit}`}
+              title={`Back to ${partClass.values[name].value} ${unit}`}
+              onClick={() => keep('')}
+            >
+              <RotateCcw size={16} aria-hidden />
+            </button>
+          )}
         </td>
       </tr>
       {wrong && (

@@ -32,24 +32,25 @@ export function VoicesBlank({ job, onFill }: { readonly job: Job; readonly onFil
               </label>
             ))}
           </fieldset>
+          <p className="text-soft text-sm">Who speaks, and how loudly: dB SPL at 1 m.</p>
           {job.sources.map((s, i) => (
             <div key={s.id} className="flex gap-2">
               <input
                 aria-label={`Name of voice ${i + 1}`}
-                className="min-h-10 w-32 rounded-lg border border-soft bg-paper px-2"
+                className="min-h-10 w-28 min-w-0 rounded-lg border border-soft bg-paper px-2"
                 defaultValue={s.name}
                 maxLength={80}
                 onBlur={(e) => e.target.value.trim() && patch(i, { name: e.target.value.trim() })}
               />
               <select
                 aria-label={`How loudly ${s.name} speaks`}
-                className="min-h-10 flex-1 rounded-lg border border-soft bg-paper px-2"
+                className="min-h-10 w-0 min-w-0 flex-1 rounded-lg border border-soft bg-paper px-2"
                 value={nearestEffort(s.splAt1m)}
                 onChange={(e) => patch(i, { splAt1m: EFFORTS[Number(e.target.value)].splAt1m })}
               >
                 {EFFORTS.map((e, k) => (
                   <option key={e.name} value={k}>
-                    {e.name}, {e.splAt1m} dB at 1 m
+                    {e.name}, {e.splAt1m} dB
                   </option>
                 ))}
               </select>
