@@ -55,6 +55,27 @@ export function poweredGate(readings: Readings): Verdict {
       ),
     );
   }
+  const onMains = compiled.setup.job.place === 'desk-mains';
+  for (const { part, partClass } of compiled.fitted.values()) {
+    if (!partClass.needs?.includes('mains')) continue;
+    findings.push(
+      finding(
+        {
+          value: onMains ? 1 : 0,
+          limit: 1,
+          unit: 'outlets',
+          room: onMains ? 1 : -1,
+          brief: onMains ? 'mains at hand' : 'no mains here',
+          part: part.id,
+          lane: 'power',
+        },
+        {
+          good: `${nameOf(compiled, part.id)} has the mains it needs.`,
+          bad: `${nameOf(compiled, part.id)} needs the mains, and the job has none where it is. Use a part that runs from a battery or the port, or work at a desk with mains.`,
+        },
+      ),
+    );
+  }
   for (const [capsule, volt] of op.biasVolt) {
     const needs = capsule.needs!;
     findings.push(
