@@ -21,6 +21,19 @@ export interface JointReading {
   readonly levelDbu: number;
   /** That pair, as nodes of the netlist; null where there is no source. */
   readonly across: readonly [string, string] | null;
+  readonly earth: Earth;
+}
+
+/** How two parts share an earth: by metal that meets, not at all though metal should, or not at all because nothing is metal. */
+export type Earth = 'metal' | 'broken' | 'radio';
+
+const isEarth = (role: Role | null, contact: string): boolean =>
+  role === 'ground' || role === 'screen' || contact === 'gnd';
+
+/** Does earth meet earth at a joint? */
+function earthOf(joint: FittedJoint, contacts: readonly ContactReading[]): Earth {
+  if (joint.a.port.carries === 'radio') return 'radio';
+  return contacts.some((c) => isEarth(c.plugRole, c.plug) && isEarth(c.socketRole, c.socket)) ? 'metal' : 'broken';
 }
 
 /** The touch that carries the ground of a joint: by role, else the outermost. */
@@ -44,7 +57,7 @@ export function readJoint(
   joint: FittedJoint,
 ): JointReading {
   const { a, b, mating } = joint;
-  if (!mating.fits) return { joint: joint.joint.id, contacts: [], levelDbu: dbu(0), across: null };
+  if (!mating.fits) return { joint: joint.joint.id, contacts: [], levelDbu: dbu(0), across: null, earth: 'broken' };
   const [plug, socket] = mating.plugIs === 'a' ? [a, b] : [b, a];
   const ground = groundTouch(joint);
   const groundNode = ground < 0 ? '0' : touchNodes(joint, mating.touches[ground]).socket;
@@ -60,7 +73,13 @@ export function readJoint(
   const loudest = compiled.setup.job.sources
     .map((s) => loudestPair(responses, s.id, spots))
     .reduce((a, b) => (b.volt > a.volt ? b : a));
-  return { joint: joint.joint.id, contacts, levelDbu: dbu(loudest.volt), across: loudest.across };
+  return {
+    joint: joint.joint.id,
+    contacts,
+    levelDbu: dbu(loudest.volt),
+    across: loudest.across,
+    earth: earthOf(joint, contacts),
+  };
 }
 
 interface Pair {

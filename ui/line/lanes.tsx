@@ -1,7 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
 import type { Report } from '@/core/assess';
-import type { Lane } from '@/core/gates';
+import type { GateName, Lane } from '@/core/gates';
 import type { Setup } from '@/core/model';
 import { classOf, lower, partName, useWidth } from '../kit';
 import type { Lit } from './focus';
@@ -95,12 +95,18 @@ function Tokens({ layout, tokens }: { readonly layout: Layout; readonly tokens: 
 const hours = (minutes: number | null): string =>
   minutes === null ? 'on a charger' : minutes < 120 ? `${minutes.toFixed(0)} min` : `${(minutes / 60).toFixed(1)} h`;
 
+/** Whether a gate has found a part wanting; a token has no judgement of its own. */
+const fails = (report: Report, gate: GateName, part: string, unit?: string): boolean =>
+  report.verdicts
+    .find((v) => v.gate === gate)!
+    .findings.some((f) => f.status === 'fail' && f.part === part && (unit === undefined || f.unit === unit));
+
 function powerTokens(setup: Setup, report: Report): readonly Token[] {
   const cells = report.runtimes.map((r) => ({
     part: r.part,
     top: r.part === report.device ? 'battery' : 'own cell',
     bottom: hours(r.minutes),
-    wrong: r.minutes !== null && r.minutes < setup.job.minutes,
+    wrong: fails(report, 'powered', r.part, 'min'),
   }));
   const draws = report.usb.flatMap((s) =>
     s.pieces.map((p) => ({
@@ -112,7 +118,7 @@ function powerTokens(setup: Setup, report: Report): readonly Token[] {
   );
   const mains = setup.parts
     .filter((p) => classOf(p).needs?.includes('mains'))
-    .map((p) => ({ part: p.id, top: 'from the', bottom: 'mains', wrong: setup.job.place !== 'desk-mains' }));
+    .map((p) => ({ part: p.id, top: 'from the', bottom: 'mains', wrong: fails(report, 'powered', p.id, 'outlets') }));
   return [...cells, ...mains, ...draws.filter((d, i) => draws.findIndex((o) => o.part === d.part) === i)];
 }
 
@@ -121,7 +127,7 @@ function returnTokens(report: Report): readonly Token[] {
     part: e.part,
     top: 'left, right',
     bottom: `${e.leftSpl.toFixed(0)}, ${e.rightSpl.toFixed(0)} dB`,
-    wrong: Math.min(e.leftSpl, e.rightSpl) < 40,
+    wrong: fails(report, 'heard', e.part),
   }));
 }
 
@@ -132,20 +138,11 @@ function returnWords(setup: Setup, report: Report): string {
   return `${from ? partName(from) : 'the device'} plays to ${report.ears.map((e) => lower(partName(setup.parts.find((p) => p.id === e.part)!))).join(', ')}`;
 }
 
-const isEarth = (role: string | null, contact: string): boolean =>
-  role === 'ground' || role === 'screen' || contact === 'gnd';
-
-/** Joints of the lines where earth meets earth; radio has none and parts it. */
-function earthed(report: Report, id: string): 'metal' | 'radio' | 'broken' {
-  const joint = report.joints.find((j) => j.joint === id)!;
-  if (joint.contacts.some((c) => c.plug === 'signal' && c.socket === 'signal')) return 'radio';
-  const whole = joint.contacts.some((c) => isEarth(c.plugRole, c.plug) && isEarth(c.socketRole, c.socket));
-  return whole ? 'metal' : 'broken';
-}
+const earthAt = (report: Report, id: string) => report.joints.find((j) => j.joint === id)!.earth;
 
 function groundWords(setup: Setup, report: Report): string {
   const joints = [...new Set(report.lines.flatMap((l) => l.joints))];
-  const broken = joints.filter((id) => earthed(report, id) === 'broken');
+  const broken = joints.filter((id) => earthAt(report, id) === 'broken');
   if (broken.length === 0) return 'one path from screen to screen';
   const numbers = broken.map((id) => setup.joints.findIndex((j) => j.id === id) + 1);
   return `screen does not meet screen at joint ${numbers.join(', ')}`;
@@ -163,41 +160,15 @@ function GroundLine({ setup, report, layout }: Omit<Props, 'lit'>) {
         <svg width={width} height={GROUND_HEIGHT} role="img" aria-label={groundWords(setup, report)}>
           {main.joints.map((id, i) => {
             const [from, to] = [xOf(main.parts[i]), xOf(main.parts[i + 1])];
-            const how = earthed(report, id);
+            const how = earthAt(report, id);
             const mid = (from + to) / 2;
             return (
               <g key={id}>
-                {how === 'metal' && (
-                  <line
-                    x1={from}
-                    x2={to}
-                    y1={8}
-                    y2={8}
-                    className="stroke-ink"
-                    strokeWidth={1.5}
-                    strokeDasharray="9 3 2 3"
-                  />
-                )}
+                {how === 'metal' && <Strap from={from} to={to} />}
                 {how === 'broken' && (
                   <>
-                    <line
-                      x1={from}
-                      x2={mid - 10}
-                      y1={8}
-                      y2={8}
-                      className="stroke-ink"
-                      strokeWidth={1.5}
-                      strokeDasharray="9 3 2 3"
-                    />
-                    <line
-                      x1={mid + 10}
-                      x2={to}
-                      y1={8}
-                      y2={8}
-                      className="stroke-ink"
-                      strokeWidth={1.5}
-                      strokeDasharray="9 3 2 3"
-                    />
+                    <Strap from={from} to={mid - 10} />
+                    <Strap from={mid + 10} to={to} />
                     <path d={`M${mid - 5} 3l10 10M${mid + 5} 3l-10 10`} className="stroke-fail" strokeWidth={2} />
                   </>
                 )}
@@ -213,4 +184,9 @@ function GroundLine({ setup, report, layout }: Omit<Props, 'lit'>) {
       )}
     </div>
   );
+}
+
+/** A run of screen or ground, told apart by its dashes. */
+function Strap({ from, to }: { readonly from: number; readonly to: number }) {
+  return <line x1={from} x2={to} y1={8} y2={8} className="stroke-ink" strokeWidth={1.5} strokeDasharray="9 3 2 3" />;
 }
