@@ -1,6 +1,6 @@
 import { magnitude } from '../circuit';
 import { type LineReading, pathBetween, type Readings } from '../readings';
-import { dbu, noiseAcross, peakDbu, SILENCE_DBU } from '../signal';
+import { dbu, noiseAcross, peakDbu, SILENCE_DBU, transfersTo } from '../signal';
 import type { Assessment } from './assess';
 
 /** Infinite ohms, endless minutes and silence have no number in JSON: they become null. */
@@ -43,6 +43,7 @@ export function report({ readings, verdicts, weakest }: Assessment) {
         distanceM: line.distanceM,
         alive: line.alive,
         arrives: line.arrives,
+        room: line.room,
         keptDb: line.keptDb === null ? null : finite(line.keptDb),
         /** All the way to the device; none when the joints do not lead there. */
         parts: route?.parts ?? [],
@@ -59,6 +60,9 @@ export function report({ readings, verdicts, weakest }: Assessment) {
       noiseAWeightedVolt: c.noise.aWeightedVolt,
       largestNoises: c.noise.shares.slice(0, 5),
       snrDbA: finite(c.snrDb),
+      snrDbFlat: finite(c.snrFlatDb),
+      hum: c.hum,
+      overHumDbA: finite(c.overHumDb),
       arrivals: c.arrivals.map((a) => ({
         source: a.source,
         averageDbu: finite(a.averageDbu),
@@ -74,6 +78,8 @@ export function report({ readings, verdicts, weakest }: Assessment) {
       clipDbu: s.stage.clipDbu,
       headroomDb: finite(s.headroomDb),
     })),
+    ledger: readings.ledger,
+    loops: readings.loops,
     usb: readings.usb.supplies,
     runtimes: readings.runtimes.map((r) => ({ part: r.part, minutes: finite(r.minutes) })),
     ears: readings.ears,
@@ -112,7 +118,7 @@ function placesOf(readings: Readings, line: LineReading): readonly Place[] {
 function noiseAtJoint(readings: Readings, joint: string): number {
   const { compiled, circuit, responses, joints } = readings;
   const across = joints.get(joint)!.across;
-  return across ? dbu(noiseAcross(compiled, circuit, responses, across).volt) : SILENCE_DBU;
+  return across ? dbu(noiseAcross(compiled, circuit, responses, transfersTo(responses, across)).volt) : SILENCE_DBU;
 }
 
 /** The channel where a source is loudest. */

@@ -1,30 +1,40 @@
 import { type Element, nodesOf } from '../circuit';
 import { connectorNamed, contactsOf, mate } from '../connectors';
 import type { Catalogue, PortRef, Setup } from '../model';
-import { type Compiled, contactNode, type Fitted, type FittedJoint } from './compiled';
-import { compilePart } from './part';
+import { type Compiled, contactNode, type Disturbance, earthNode, type Fitted, type FittedJoint } from './compiled';
+import { compilePart, type PartCircuit } from './part';
 
 /** Metal on metal in a joint; common practice is 10 to 50 mohm. */
 const CONTACT_OHM = 0.03;
 /** From every contact that carries something to the reference, through plastic and air; est. Gives each floating part a definite potential. */
 const INSULATION_OHM = 1e9;
+/** The device in its hand or on its stand, to all that is earthed around it; est. */
+const SURROUNDINGS_FARAD = 100e-12;
 
-/** Joints as they would be with some touches lifted: for asking which one is to blame. */
 export interface CompileOptions {
+  /** Joints as they would be with some touches lifted: for asking which one is to blame. */
   readonly liftedTouches?: ReadonlySet<string>;
+  /** Amplifiers that have not the supply they need, by name: found by solving the steady state first. */
+  readonly muted?: ReadonlySet<string>;
 }
+
+const NONE: ReadonlySet<string> = new Set();
 
 /**
  * Join the circuits of all parts into one netlist. The setup must have passed `checkDocument`.
  * A joint that does not fit adds nothing to the netlist: its two sides stay apart, and Fit says why.
  */
-export function compile(setup: Setup, catalogue: Catalogue, { liftedTouches }: CompileOptions = {}): Compiled {
+export function compile(
+  setup: Setup,
+  catalogue: Catalogue,
+  { liftedTouches, muted = NONE }: CompileOptions = {},
+): Compiled {
   const fitted = new Map<string, Fitted>();
   for (const part of setup.parts) fitted.set(part.id, { part, partClass: catalogue.parts.get(part.class)! });
   const device = [...fitted.values()].find((f) => f.partClass.host)!;
 
   const elements: Element[] = [];
-  const circuits = [...fitted.values()].map(compilePart);
+  const circuits = [...fitted.values()].map((f) => compilePart(f, muted));
   for (const circuit of circuits) elements.push(...circuit.elements);
   const owners = new Map<string, string>();
   [...fitted.keys()].forEach((part, i) => {
@@ -37,6 +47,7 @@ export function compile(setup: Setup, catalogue: Catalogue, { liftedTouches }: C
     const f = fitted.get(ref.part)!;
     return { ...f, port: f.partClass.ports.find((p) => p.id === ref.port)! };
   };
+  const touchOhm = new Map<string, number>();
   const joints: FittedJoint[] = setup.joints.map((joint) => {
     const a = side(joint.a);
     const b = side(joint.b);
@@ -48,14 +59,19 @@ export function compile(setup: Setup, catalogue: Catalogue, { liftedTouches }: C
         const from = contactNode(plug.part, plug.port, t.plug);
         const to = contactNode(socket.part, socket.port, t.socket);
         if (liftedTouches?.has(touchNames[i]) || !(inUse.has(from) || inUse.has(to))) return;
-        elements.push({ kind: 'resistor', name: touchNames[i], a: from, b: to, ohm: CONTACT_OHM });
+        const ohm = Math.max(CONTACT_OHM, joint.contactOhm ?? 0);
+        elements.push({ kind: 'resistor', name: touchNames[i], a: from, b: to, ohm });
+        touchOhm.set(touchNames[i], ohm);
         owners.set(touchNames[i], plug.part);
       });
     }
     return { joint, a, b, mating, touchNames };
   });
 
+  const building = buildingOf(circuits);
+  elements.push(...building.elements);
   const silent = new Set(circuits.flatMap((c) => c.silent));
+  silent.add('building insulation');
   const present = new Set(elements.flatMap((e) => nodesOf(e)));
   for (const { part, partClass } of fitted.values()) {
     for (const port of partClass.ports) {
@@ -82,7 +98,32 @@ export function compile(setup: Setup, catalogue: Catalogue, { liftedTouches }: C
     playbacks: circuits.flatMap((c) => c.playbacks),
     drivers: circuits.flatMap((c) => c.drivers),
     limits: circuits.flatMap((c) => c.limits),
+    disturbances: [...building.disturbances, ...circuits.flatMap((c) => c.disturbances)],
+    earthings: circuits.flatMap((c) => c.earthings),
     silent,
+    touchOhm,
     ownerOf: (element) => owners.get(element) ?? device.part.id,
   };
+}
+
+/** The earths of the outlets that are in use, a difference between each and the shared one, and the air to the device. */
+function buildingOf(circuits: readonly PartCircuit[]): {
+  readonly elements: readonly Element[];
+  readonly disturbances: readonly Disturbance[];
+} {
+  if (circuits.every((c) => c.disturbances.length + c.earthings.length === 0))
+    return { elements: [], disturbances: [] };
+  const shared = earthNode();
+  const elements: Element[] = [
+    { kind: 'capacitor', name: 'surroundings', a: shared, b: '0', farad: SURROUNDINGS_FARAD },
+    { kind: 'resistor', name: 'building insulation', a: shared, b: '0', ohm: INSULATION_OHM },
+  ];
+  const disturbances: Disturbance[] = [];
+  for (const { part, earth } of circuits.flatMap((c) => c.earthings)) {
+    const source = `ground difference ${earth}`;
+    if (earth === shared || disturbances.some((d) => d.source === source)) continue;
+    elements.push({ kind: 'voltage', name: source, p: earth, n: shared, dc: 0, ac: 0 });
+    disturbances.push({ part, what: 'ground difference', source, farad: null });
+  }
+  return { elements, disturbances };
 }

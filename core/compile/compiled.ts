@@ -33,7 +33,17 @@ export interface Capsule extends Placed {
   readonly voltPerPascal: number;
   readonly ohm: number;
   readonly selfNoiseDba: number | null;
-  readonly needs: { readonly p: string; readonly n: string; readonly minVolt: number; readonly from: string } | null;
+  readonly maxSpl: number | null;
+  readonly directivity: number;
+  readonly needs: Needs | null;
+}
+
+/** The steady voltage without which a microphone or amplifier is silent. */
+export interface Needs {
+  readonly p: string;
+  readonly n: string;
+  readonly minVolt: number;
+  readonly from: string;
 }
 
 export interface Stage extends Placed {
@@ -44,7 +54,9 @@ export interface Stage extends Placed {
   readonly driveNode: string;
   readonly gainDb: number;
   readonly clipDbu: number;
+  /** At the present gain. */
   readonly einDbu: number;
+  readonly needs: Needs | null;
 }
 
 export interface InputChannel extends Placed {
@@ -72,6 +84,25 @@ export interface Limit extends Placed {
   readonly what: string;
 }
 
+/** Mains by another way than through a microphone: a source of the netlist that is silent while voices are solved. */
+export interface Disturbance {
+  readonly part: string;
+  readonly what: 'ground difference' | 'supply leakage' | 'pickup';
+  readonly source: string;
+  /** Capacitance through which the mains drives it; null for a difference, which is a voltage. */
+  readonly farad: number | null;
+}
+
+/** Where a part is tied to the mains earth: the element that carries the current there. */
+export interface Earthing {
+  readonly part: string;
+  readonly element: string;
+  readonly node: string;
+  readonly earth: string;
+  readonly ohm: number | null;
+  readonly farad: number | null;
+}
+
 /** A setup as one netlist, with the places in it that mean something. */
 export interface Compiled {
   readonly setup: Setup;
@@ -86,13 +117,19 @@ export interface Compiled {
   readonly playbacks: readonly Playback[];
   readonly drivers: readonly Driver[];
   readonly limits: readonly Limit[];
+  readonly disturbances: readonly Disturbance[];
+  readonly earthings: readonly Earthing[];
   /** Resistors whose noise is already in another figure. */
   readonly silent: ReadonlySet<string>;
+  /** Resistance of each touch that is in the netlist, by its name. */
+  readonly touchOhm: ReadonlyMap<string, number>;
   /** The part an element of the netlist belongs to; for the metal of a joint, the part of its plug. */
   ownerOf(element: string): string;
 }
 
 /** Netlist node of a part's own node name. */
 export const nodeOf = (part: string, node: string): string => (node === 'reference' ? '0' : `${part}/${node}`);
+/** The earth of an outlet; absent is the one that is shared. No part id starts like it. */
+export const earthNode = (outlet?: string): string => (outlet === undefined ? '~earth' : `~earth ${outlet}`);
 /** Netlist node of a contact. */
 export const contactNode = (part: string, port: string, contact: string): string => `${part}/${port}.${contact}`;

@@ -3,12 +3,17 @@ export {
   type Capsule,
   type Compiled,
   contactNode,
+  type Disturbance,
   type Driver,
+  type Earthing,
+  earthNode,
   type Fitted,
   type FittedJoint,
   type InputChannel,
   type Limit,
+  type Needs,
   nodeOf,
   type Playback,
   type Stage,
 } from './compiled';
+export { MAINS_HZ, MAINS_VOLT, MUTED_DB } from './part';

@@ -2,14 +2,25 @@ import type { Element } from '../circuit';
 import { type ElementSpec, knobAt, quantity } from '../model';
 import {
   type Capsule,
+  type Disturbance,
   type Driver,
+  type Earthing,
+  earthNode,
   type Fitted,
   type InputChannel,
   type Limit,
+  type Needs,
   nodeOf,
   type Playback,
   type Stage,
 } from './compiled';
+
+/** Where leakage is rated: the mains of most of the world. */
+export const MAINS_HZ = 50;
+export const MAINS_VOLT = 230;
+
+/** What an amplifier without its supply lets through: nothing that could be heard. */
+export const MUTED_DB = -200;
 
 /** What one part adds to the netlist. */
 export interface PartCircuit {
@@ -20,11 +31,16 @@ export interface PartCircuit {
   readonly playbacks: Playback[];
   readonly drivers: Driver[];
   readonly limits: Limit[];
+  readonly disturbances: Disturbance[];
+  readonly earthings: Earthing[];
   readonly silent: string[];
 }
 
-/** Turn a part's circuit into elements, with own values and knob positions put in. */
-export function compilePart({ part, partClass }: Fitted): PartCircuit {
+/**
+ * Turn a part's circuit into elements, with own values and knob positions put in.
+ * @param muted amplifiers that have not the supply they need, by name.
+ */
+export function compilePart({ part, partClass }: Fitted, muted: ReadonlySet<string>): PartCircuit {
   const out: PartCircuit = {
     elements: [],
     capsules: [],
@@ -33,12 +49,14 @@ export function compilePart({ part, partClass }: Fitted): PartCircuit {
     playbacks: [],
     drivers: [],
     limits: [],
+    disturbances: [],
+    earthings: [],
     silent: [],
   };
   const words = wordsOf({ part, partClass });
   for (const spec of partClass.circuit) {
     if (spec.when && knobAt(part, partClass, spec.when.knob) !== spec.when.is) continue;
-    addElement(out, words, spec);
+    addElement(out, words, spec, muted);
   }
   return out;
 }
@@ -55,7 +73,9 @@ function wordsOf({ part, partClass }: Fitted) {
   };
 }
 
-function addElement(out: PartCircuit, words: ReturnType<typeof wordsOf>, spec: ElementSpec): void {
+type Words = ReturnType<typeof wordsOf>;
+
+function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: ReadonlySet<string>): void {
   const { part, q, sum, pair, placed } = words;
   const name = `${part.id}/${spec.id}`;
   switch (spec.is) {
@@ -95,12 +115,6 @@ function addElement(out: PartCircuit, words: ReturnType<typeof wordsOf>, spec: E
       }
       const selfNoiseDba = spec.selfNoiseDba === undefined ? null : q(spec.selfNoiseDba);
       if (selfNoiseDba !== null) out.silent.push(`${name}.ohm`);
-      const needs = spec.needs && {
-        p: nodeOf(part.id, spec.needs.between[0]),
-        n: nodeOf(part.id, spec.needs.between[1]),
-        minVolt: q(spec.needs.minVolt),
-        from: spec.needs.from,
-      };
       const voltPerPascal = spec.form === 'voltage' ? perPascal : perPascal * ohm;
       out.capsules.push({
         ...placed(spec.id, p, n),
@@ -109,14 +123,17 @@ function addElement(out: PartCircuit, words: ReturnType<typeof wordsOf>, spec: E
         voltPerPascal,
         ohm,
         selfNoiseDba,
-        needs: needs ?? null,
+        maxSpl: spec.maxSpl === undefined ? null : q(spec.maxSpl),
+        directivity: spec.directivity === undefined ? 1 : q(spec.directivity),
+        needs: needsOf(words, spec.needs),
       });
       return;
     }
     case 'stage': {
       const [inP, inN] = pair(spec.in);
       const [p, n] = pair(spec.out);
-      const gainDb = sum(spec.gainDb);
+      const needs = needsOf(words, spec.needs);
+      const gainDb = muted.has(name) ? MUTED_DB : sum(spec.gainDb);
       const driveNode = `${name}.drive`;
       out.elements.push(
         { kind: 'resistor', name: `${name}.in`, a: inP, b: inN, ohm: q(spec.inputOhm) },
@@ -126,7 +143,11 @@ function addElement(out: PartCircuit, words: ReturnType<typeof wordsOf>, spec: E
       // An amplifier's noise figure is measured with its own resistors in place.
       out.silent.push(`${name}.in`, `${name}.out`);
       const stage = { inP, inN, drive: `${name}.gain`, driveNode, gainDb };
-      out.stages.push({ ...placed(spec.id, p, n), ...stage, clipDbu: q(spec.clipDbu), einDbu: q(spec.einDbu) });
+      const einDbu =
+        spec.outputNoiseDbu === undefined
+          ? q(spec.einDbu)
+          : powerSumDb(q(spec.einDbu), q(spec.outputNoiseDbu) - gainDb);
+      out.stages.push({ ...placed(spec.id, p, n), ...stage, clipDbu: q(spec.clipDbu), einDbu, needs });
       return;
     }
     case 'input': {
@@ -166,10 +187,59 @@ function addElement(out: PartCircuit, words: ReturnType<typeof wordsOf>, spec: E
       out.drivers.push({ ...placed(spec.id, p, n), side: spec.side, ohm, splAtOneVolt: q(spec.splAtOneVolt) });
       return;
     }
+    case 'earth': {
+      const node = nodeOf(part.id, spec.node);
+      const earth = earthNode(part.outlet);
+      const ohm = q(spec.ohm);
+      out.elements.push({ kind: 'resistor', name, a: node, b: earth, ohm });
+      out.earthings.push({ part: part.id, element: name, node, earth, ohm, farad: null });
+      return;
+    }
+    case 'leak': {
+      const node = nodeOf(part.id, spec.node);
+      const earth = earthNode(part.outlet);
+      const farad = (q(spec.microampere) * 1e-6) / (2 * Math.PI * MAINS_HZ * MAINS_VOLT);
+      // Its two capacitors go to live and to neutral, which is earth to this.
+      out.earthings.push({ part: part.id, element: `${name}.cap`, node, earth, ohm: null, farad: 2 * farad });
+      disturb(out, part.id, 'supply leakage', name, node, earth, farad, 2 * farad);
+      return;
+    }
+    case 'pickup': {
+      const farad = q(spec.farad);
+      disturb(out, part.id, 'pickup', name, nodeOf(part.id, spec.at), earthNode(), farad, farad);
+      return;
+    }
     case 'limit': {
       const [p, n] = pair(spec.between);
       out.limits.push({ ...placed(spec.id, p, n), maxVolt: q(spec.maxVolt), what: spec.what });
       return;
     }
   }
+}
+
+/** Mains through a small capacitance, as its current and the capacitance beside it (Norton). */
+function disturb(
+  out: PartCircuit,
+  part: string,
+  what: Disturbance['what'],
+  name: string,
+  node: string,
+  earth: string,
+  farad: number,
+  besideFarad: number,
+): void {
+  const source = `${name}.mains`;
+  out.elements.push(
+    { kind: 'capacitor', name: `${name}.cap`, a: node, b: earth, farad: besideFarad },
+    { kind: 'current', name: source, p: earth, n: node, dc: 0, ac: 0 },
+  );
+  out.disturbances.push({ part, what, source, farad });
+}
+
+const powerSumDb = (a: number, b: number): number => 10 * Math.log10(10 ** (a / 10) + 10 ** (b / 10));
+
+function needsOf({ q, pair }: Words, spec: Extract<ElementSpec, { is: 'capsule' }>['needs']): Needs | null {
+  if (!spec) return null;
+  const [p, n] = pair(spec.between);
+  return { p, n, minVolt: q(spec.minVolt), from: spec.from };
 }

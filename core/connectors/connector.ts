@@ -61,11 +61,13 @@ export function describeConnector(connector: Connector): string {
   const poles = ['', '', 'two-pole', 'three-pole', 'four-pole'][contactsOf(connector).length];
   switch (connector.form) {
     case 'concentric-plug':
-      return `${connector.profile.diameterMm} mm ${poles} plug`;
+      return `${lock(connector.profile)}${connector.profile.diameterMm} mm ${poles} plug`;
     case 'concentric-socket':
-      return `${connector.profile.diameterMm} mm ${poles} socket`;
+      return `${lock(connector.profile)}${connector.profile.diameterMm} mm ${poles} socket`;
     case 'keyed':
       if (connector.family === 'radio') return 'radio link';
       return `${FAMILIES[connector.family].label} ${connector.gender}`;
   }
 }
+
+const lock = (profile: { readonly locks?: boolean }): string => (profile.locks ? 'screw-lock ' : '');

@@ -19,11 +19,14 @@ export interface Spring {
 
 export interface PlugProfile {
   readonly diameterMm: number;
+  /** A screw-lock sleeve holds it; a plain plug goes in as well and is not held. */
+  readonly locks?: boolean;
   readonly segments: readonly Segment[];
 }
 
 export interface SocketProfile {
   readonly diameterMm: number;
+  readonly locks?: boolean;
   readonly springs: readonly Spring[];
 }
 
@@ -41,6 +44,11 @@ export const PLUGS = {
   'plug-3.5-2': { diameterMm: 3.5, segments: [segment('tip', 0, 4.3), segment('sleeve', 5, 14)] },
   'plug-3.5-3': {
     diameterMm: 3.5,
+    segments: [segment('tip', 0, 4.3), segment('ring1', 5, 7.2), segment('sleeve', 7.9, 14)],
+  },
+  'plug-3.5-3-lock': {
+    diameterMm: 3.5,
+    locks: true,
     segments: [segment('tip', 0, 4.3), segment('ring1', 5, 7.2), segment('sleeve', 7.9, 14)],
   },
   'plug-3.5-4': {
@@ -64,6 +72,11 @@ export const SOCKETS = {
   /** The usual three-pole socket: its ground is a long bushing, so the ring 2 and sleeve of a four-pole plug both reach it. */
   'socket-3.5-3': {
     diameterMm: 3.5,
+    springs: [spring('tip', 2.5), spring('ring1', 6.1), { contact: 'sleeve', fromMm: 8.5, toMm: 13.5 }],
+  },
+  'socket-3.5-3-lock': {
+    diameterMm: 3.5,
+    locks: true,
     springs: [spring('tip', 2.5), spring('ring1', 6.1), { contact: 'sleeve', fromMm: 8.5, toMm: 13.5 }],
   },
   /** With a short ground spring far in: a four-pole headset loses its ground here and plays left minus right. */

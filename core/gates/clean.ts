@@ -1,39 +1,110 @@
-import type { Readings } from '../readings';
-import { dbText, nameOf } from './say';
-import { finding, unknown, type Verdict, verdict } from './verdict';
+import type { Hum } from '../interference';
+import type { ChannelReading, LineReading, Readings } from '../readings';
+import { CLEAN_SNR_DB } from '../readings';
+import { dbText, jointSentence, nameOf } from './say';
+import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
 
-/** Under this the hiss is heard between words; est. */
-const LEAST_SNR_DB = 30;
 const COMFORT_DB = 15;
+/** Hum is heard between words when it is less than this under them; est. */
+const LEAST_OVER_HUM_DB = 35;
+/** At the critical distance the room is as loud as the voice; speech stays clear above it, close above three times nearer. */
+const LEAST_DIRECT_DB = 0;
+const COMFORT_DIRECT_DB = 10;
 
-/** How far is the voice above the electrical noise? (Hum and room come with later work and are not in this number.) */
+/** How far does the voice stand above the noise, the mains and the room? */
 export function cleanGate(readings: Readings): Verdict {
-  const { compiled, channels, lines } = readings;
-  const findings = (lines.some((l) => l.arrives) ? channels : [])
-    .filter((c) => Number.isFinite(c.snrDb))
-    .map((c) => {
-      const worst = c.noise.shares[0];
-      const from = `${nameOf(compiled, worst.part)} (${worst.what})`;
-      return finding(
-        {
-          value: c.snrDb,
-          limit: LEAST_SNR_DB,
-          unit: 'dB(A)',
-          room: (c.snrDb - LEAST_SNR_DB) / COMFORT_DB,
-          brief: `voice ${dbText(c.snrDb)}`,
-          part: worst.part,
-          lane: 'signal',
-        },
-        {
-          good: `The voice stands ${c.snrDb.toFixed(0)} dB(A) above the noise; most of what is left comes from ${from}.`,
-          bad: `Hiss: the voice stands only ${c.snrDb.toFixed(0)} dB(A) above the noise, most of it from ${from}. Bring the microphone closer, or take more gain before it.`,
-        },
-      );
-    });
-  if (findings.length === 0) {
+  const { channels, lines } = readings;
+  const heard = (lines.some((l) => l.arrives) ? channels : []).filter((c) => Number.isFinite(c.snrDb));
+  if (heard.length === 0) {
     return verdict('clean', [
       unknown('after Wired', 'Noise is judged once the signal reaches an input: mend Wired first.', 'signal'),
     ]);
   }
-  return verdict('clean', findings);
+  return verdict('clean', [
+    ...heard.map((c) => noise(readings, c)),
+    ...heard.flatMap((c) => hum(readings, c) ?? []),
+    ...lines.flatMap((l) => room(readings, l) ?? []),
+  ]);
+}
+
+function noise({ compiled }: Readings, { noise: { shares }, snrDb }: ChannelReading): Finding {
+  const worst = shares[0];
+  const from = `${nameOf(compiled, worst.part)} (${worst.what})`;
+  const cure =
+    worst.what === 'room'
+      ? 'Go closer, or to a quieter room.'
+      : 'Bring the microphone closer, or take more gain before it.';
+  return finding(
+    {
+      value: snrDb,
+      limit: CLEAN_SNR_DB,
+      unit: 'dB(A)',
+      room: (snrDb - CLEAN_SNR_DB) / COMFORT_DB,
+      brief: `voice ${dbText(snrDb)}`,
+      part: worst.part,
+      lane: 'signal',
+    },
+    {
+      good: `The voice stands ${snrDb.toFixed(0)} dB(A) above the noise; most of what is left comes from ${from}.`,
+      bad: `Hiss: the voice stands only ${snrDb.toFixed(0)} dB(A) above the noise, most of it from ${from}. ${cure}`,
+    },
+  );
+}
+
+const CURE: Readonly<Record<Hum['what'], string>> = {
+  'ground difference':
+    'Plug both into one outlet strip, run one from its battery, or put an isolating transformer in between; never lift the protective earth.',
+  'supply leakage': 'Take the charger out while recording, or put an isolating transformer in between.',
+  pickup: 'Use a shorter lead, keep it from mains leads, or run it balanced.',
+};
+
+/** Mains: an order of magnitude, so it is told as a band and never fails by its likely figure's last decibels alone. */
+function hum(readings: Readings, { hum: all, overHumDb }: ChannelReading): Finding | null {
+  const worst = all[0];
+  if (!worst || !Number.isFinite(overHumDb)) return null;
+  const { compiled, loops } = readings;
+  const [most, least] = [overHumDb - worst.lowDb, overHumDb - worst.highDb];
+  const loop = loops.find((l) => l.from === worst.part && l.what === worst.what);
+  const joint =
+    loop?.joints.at(-1) ?? compiled.joints.find(({ joint: j }) => [j.a.part, j.b.part].includes(worst.part))?.joint.id;
+  const way = loop
+    ? `through ${[...new Set([nameOf(compiled, loop.from), ...loop.joints.map((j) => jointSentence(compiled, j)), nameOf(compiled, loop.to)])].join('; ')}`
+    : `into ${nameOf(compiled, worst.part)}`;
+  return finding(
+    {
+      value: overHumDb,
+      limit: LEAST_OVER_HUM_DB,
+      unit: 'dB(A)',
+      room: (overHumDb - LEAST_OVER_HUM_DB) / COMFORT_DB,
+      brief: `hum ${Math.max(0, least).toFixed(0)} to ${Math.min(120, most).toFixed(0)} dB under`,
+      part: worst.part,
+      joint,
+      lane: worst.what === 'pickup' ? 'signal' : 'ground',
+    },
+    {
+      good: `Mains hum lies some ${overHumDb.toFixed(0)} dB(A) under the voice, most of it ${worst.what} ${way}.`,
+      bad: `Hum: mains by ${worst.what} ${way} lies only about ${overHumDb.toFixed(0)} dB(A) under the voice (${least.toFixed(0)} to ${most.toFixed(0)}: an order of magnitude). ${CURE[worst.what]}`,
+    },
+  );
+}
+
+function room({ compiled }: Readings, line: LineReading): Finding | null {
+  if (!line.room || !line.alive) return null;
+  const { directDb, criticalM } = line.room;
+  const microphone = nameOf(compiled, line.part);
+  return finding(
+    {
+      value: directDb,
+      limit: LEAST_DIRECT_DB,
+      unit: 'dB',
+      room: (directDb - LEAST_DIRECT_DB) / COMFORT_DIRECT_DB,
+      brief: `${dbText(directDb)} over the room`,
+      part: line.part,
+      lane: 'signal',
+    },
+    {
+      good: `At ${microphone} the voice is ${directDb.toFixed(0)} dB louder than the room.`,
+      bad: `${microphone} hears ${directDb < 0 ? 'more of the room than of the voice' : 'nearly as much of the room as of the voice'}: it stands at ${line.distanceM.toFixed(2)} m, and past ${criticalM.toFixed(2)} m the room is louder. Go closer, soften the room, or take a microphone that hears less from behind.`,
+    },
+  );
 }

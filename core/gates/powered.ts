@@ -1,3 +1,4 @@
+import { knobAt } from '../model';
 import type { Readings } from '../readings';
 import { jointSentence, minutesText, nameOf, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
@@ -57,7 +58,8 @@ export function poweredGate(readings: Readings): Verdict {
   }
   const onMains = compiled.setup.job.place === 'desk-mains';
   for (const { part, partClass } of compiled.fitted.values()) {
-    if (!partClass.needs?.includes('mains')) continue;
+    const fromMains = partClass.host?.mainsKnob !== undefined && knobAt(part, partClass, partClass.host.mainsKnob) > 0;
+    if (!fromMains && !partClass.needs?.includes('mains')) continue;
     findings.push(
       finding(
         {
@@ -76,8 +78,8 @@ export function poweredGate(readings: Readings): Verdict {
       ),
     );
   }
-  for (const [capsule, volt] of op.biasVolt) {
-    const needs = capsule.needs!;
+  for (const [fed, volt] of op.biasVolt) {
+    const needs = fed.needs!;
     findings.push(
       finding(
         {
@@ -85,13 +87,13 @@ export function poweredGate(readings: Readings): Verdict {
           limit: needs.minVolt,
           unit: 'V',
           room: volt / needs.minVolt - 1,
-          brief: `${volt.toFixed(1)} V for the microphone`,
-          part: capsule.part,
+          brief: `${volt.toFixed(1)} V of ${needs.minVolt} V`,
+          part: fed.part,
           lane: 'power',
         },
         {
-          good: `${nameOf(compiled, capsule.part)} has ${volt.toFixed(1)} V.`,
-          bad: `${nameOf(compiled, capsule.part)} gets ${voltText(volt)}; it needs ${needs.minVolt} V from ${needs.from}.`,
+          good: `${nameOf(compiled, fed.part)} has ${volt.toFixed(1)} V.`,
+          bad: `${nameOf(compiled, fed.part)} gets ${voltText(volt)}; it needs ${needs.minVolt} V from ${needs.from}.`,
         },
       ),
     );

@@ -13,6 +13,8 @@ export interface Finding {
   readonly unit: string;
   /** Dimensionless margin: 0 just passes, 1 is comfortable, below 0 fails; null when not known. */
   readonly room: number | null;
+  /** The same before it was cut off: decides between findings of equal room. */
+  readonly exactRoom?: number;
   readonly sentence: string;
   /** The number in a few characters, for a margin bar. */
   readonly brief: string;
@@ -43,7 +45,7 @@ type Measured = Omit<Finding, 'status' | 'room' | 'sentence'> & { readonly room:
 export function finding(measured: Measured, say: { readonly good: string; readonly bad: string }): Finding {
   const room = clampRoom(measured.room);
   const status = statusOf(room);
-  return { ...measured, room, status, sentence: status === 'pass' ? say.good : say.bad };
+  return { ...measured, room, exactRoom: measured.room, status, sentence: status === 'pass' ? say.good : say.bad };
 }
 
 /** A finding that cannot be computed yet, with what is missing. */
@@ -53,12 +55,14 @@ export function unknown(brief: string, sentence: string, lane: Lane): Finding {
 
 const SEVERITY: Readonly<Record<Status, number>> = { fail: 3, caution: 2, 'not known': 1, pass: 0 };
 
+const exact = (f: Finding): number => f.exactRoom ?? f.room ?? 0;
+
 /** The worst finding speaks for the gate. */
 export function verdict(gate: GateName, findings: readonly Finding[]): Verdict {
   if (findings.length === 0) throw new Error(`gate ${gate} found nothing to judge`);
   const worst = findings.reduce((w, f) => {
     const harder = SEVERITY[f.status] - SEVERITY[w.status];
-    return harder > 0 || (harder === 0 && (f.room ?? 0) < (w.room ?? 0)) ? f : w;
+    return harder > 0 || (harder === 0 && exact(f) < exact(w)) ? f : w;
   });
   return { ...worst, gate, findings };
 }

@@ -1,6 +1,7 @@
 import { magnitude } from '../circuit';
-import type { FittedJoint } from '../compile';
+import type { Capsule, FittedJoint, Stage } from '../compile';
 import { isSilent, type LineReading, LOST_DB, levelOffered, type Readings, sidesAt, steadyAt } from '../readings';
+import { isAlive } from '../signal';
 import { contactText, jointSentence, nameOf, roleText, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
@@ -55,7 +56,8 @@ function arrives(readings: Readings, line: LineReading): Finding {
       joint: last?.joint.id,
     };
   }
-  if (!line.alive) return dead(readings, line);
+  const unfed = unfedOn(readings, line);
+  if (unfed) return dead(readings, line, unfed);
   const lastJoint = line.path.joints.at(-1);
   const kept = line.keptDb!;
   const guilty = kept < LOST_DB ? (whereItEnds(readings, line) ?? lastJoint) : lastJoint;
@@ -99,24 +101,32 @@ function whatTouches(joint: FittedJoint): string {
     .join(', ');
 }
 
-/** Microphones that lack their steady voltage: what is there, what it needs, and the switch or joint that keeps it away. */
-function dead(readings: Readings, line: LineReading): Finding {
+/** The microphone of a line, or the first amplifier on it, that lacks its steady voltage. */
+function unfedOn({ compiled, op }: Readings, line: LineReading): Capsule | Stage | null {
+  const fed = [
+    ...compiled.capsules.filter((c) => c.part === line.part),
+    ...compiled.stages.filter((s) => line.path!.parts.includes(s.part)),
+  ];
+  return fed.find((f) => !isAlive(op, f)) ?? null;
+}
+
+/** What lacks its steady voltage: what is there, what it needs, and the switch or joint that keeps it away. */
+function dead(readings: Readings, line: LineReading, unfed: Capsule | Stage): Finding {
   const { compiled, op, responses } = readings;
-  const capsule = compiled.capsules.find((c) => c.part === line.part)!;
-  const volt = op.biasVolt.get(capsule) ?? 0;
-  const needs = capsule.needs!;
+  const volt = op.biasVolt.get(unfed) ?? 0;
+  const needs = unfed.needs!;
+  const own = line.path!.parts.indexOf(unfed.part);
   const off = [...compiled.fitted.values()].find(
     ({ part, partClass }) =>
       line.path?.parts.includes(part.id) &&
       needs.from === '48 V' &&
       partClass.knobs?.some((k) => k.id === 'phantom' && (part.knobs?.phantom ?? k.start) === 0),
   );
-  const microphone = nameOf(compiled, line.part);
   // The first joint beyond which the voltage stands, and before which it does not.
-  const barrier = line.path?.joints.find(
-    (j, i) => steadyAt(responses, op.solution, j, line.path!.parts[i + 1]) >= needs.minVolt,
+  const barrier = line.path!.joints.find(
+    (j, i) => i >= own && steadyAt(responses, op.solution, j, line.path!.parts[i + 1]) >= needs.minVolt,
   );
-  const joint = barrier?.joint.id ?? line.path?.joints[0]?.joint.id;
+  const joint = barrier?.joint.id ?? line.path!.joints[own]?.joint.id;
   const supply = off
     ? `48 V is off at ${nameOf(compiled, off.part.id)}: turn it on with the faders down.`
     : barrier
@@ -129,8 +139,8 @@ function dead(readings: Readings, line: LineReading): Finding {
     unit: 'V',
     room: Math.max(-1, volt / needs.minVolt - 1),
     brief: `${voltText(volt).replace(' V', '')} of ${needs.minVolt} V`,
-    sentence: `${microphone} is dead: it has ${voltText(volt)} of the ${needs.minVolt} V it needs. ${supply}`,
-    part: off?.part.id ?? line.part,
+    sentence: `${nameOf(compiled, unfed.part)} is dead: it has ${voltText(volt)} of the ${needs.minVolt} V it needs. ${supply}`,
+    part: off?.part.id ?? unfed.part,
     joint,
     lane: 'signal',
   };

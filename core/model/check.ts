@@ -112,6 +112,10 @@ function checkParts(parts: readonly Part[], catalogue: Catalogue, at: string): D
  */
 const POSSIBLE: Readonly<Record<string, readonly [number, number]>> = {
   ohm: [1e-3, 1e9],
+  'ohm/m': [1e-4, 100],
+  m: [1e-3, 1e4],
+  'F/m': [1e-16, 1e-6],
+  uA: [1e-3, 1e5],
   F: [1e-13, 0.1],
   H: [1e-9, 1e5],
   V: [1e-3, 500],

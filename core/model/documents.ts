@@ -15,6 +15,15 @@ export interface Source {
   readonly splAt1m: number;
 }
 
+/** Where it is done, as far as sound and mains are concerned. What is not said is not judged. */
+export interface Room {
+  readonly volumeM3: number;
+  /** Reverberation time, seconds to fall by 60 dB. */
+  readonly reverbS: number;
+  /** What the room itself makes of noise, dB(A). */
+  readonly noiseDba: number;
+}
+
 export interface Job {
   readonly format: 'symplex.job';
   readonly version: number;
@@ -33,6 +42,14 @@ export interface Job {
   readonly distanceM: number;
   /** The most to spend on what is missing; null for no limit. */
   readonly budget: number | null;
+  readonly room?: Room;
+  /** Further devices that record the same, each with its app. */
+  readonly also?: readonly Destination[];
+}
+
+export interface Destination {
+  readonly device: string;
+  readonly app: string;
 }
 
 /** A part of a setup or of the drawer: a class, and what is different about this one. */
@@ -43,6 +60,8 @@ export interface Part {
   readonly knobs?: Readonly<Record<string, number>>;
   /** Own values in place of the class's, by the same names and units. */
   readonly values?: Readonly<Record<string, number>>;
+  /** Which mains outlet it is plugged into; absent means the one that all others share. */
+  readonly outlet?: string;
 }
 
 export interface PortRef {
@@ -56,6 +75,8 @@ export interface Joint {
   readonly b: PortRef;
   /** How far the plug stands out, millimetres; 0 or absent is fully seated. */
   readonly outMm?: number;
+  /** Resistance of each pair of contacts, where dirt makes it more than clean metal. */
+  readonly contactOhm?: number;
 }
 
 /** A source heard by a microphone. */

@@ -2,6 +2,7 @@ export { checkDocument } from './check';
 export type {
   Arrangement,
   Bundle,
+  Destination,
   Document,
   Drawer,
   Hearing,
@@ -12,6 +13,7 @@ export type {
   Placement,
   PortRef,
   Purpose,
+  Room,
   Setup,
   Source,
 } from './documents';

@@ -47,11 +47,13 @@ export interface KnobSpec {
   readonly max: number;
   readonly step: number;
   readonly start: number;
+  /** How turning goes with decibels: evenly, as a mixer's fader (fine near the top), or in clicks. */
+  readonly law?: 'even' | 'fader' | 'steps';
   /** Words for the positions of a switch or choice, from min up. */
   readonly positions?: readonly string[];
 }
 
-/** A number, the name of one of the part's values, or 'knob:ID' for where a knob stands. */
+/** A number, the name of one of the part's values, 'knob:ID' for where a knob stands, or a product of such: 'a*b'. */
 export type Quantity = number | string;
 
 type Pair = readonly [string, string];
@@ -60,6 +62,13 @@ interface Conditional {
   readonly id: string;
   /** The element is there only while the knob stands at this value. */
   readonly when?: { readonly knob: string; readonly is: number };
+}
+
+/** A steady voltage without which a microphone or amplifier is silent. */
+interface NeedsSpec {
+  readonly between: Pair;
+  readonly minVolt: Quantity;
+  readonly from: string;
 }
 
 /** What a part is made of. A node is 'port.contact', a name of the part's own, or 'reference'. */
@@ -78,7 +87,11 @@ export type ElementSpec = Conditional &
         readonly ratedLoadOhm?: Quantity;
         readonly sensitivityMvPerPa: Quantity;
         readonly selfNoiseDba?: Quantity;
-        readonly needs?: { readonly between: Pair; readonly minVolt: Quantity; readonly from: string };
+        /** Peaks above this distort in the microphone itself. */
+        readonly maxSpl?: Quantity;
+        /** How much more it hears from the front than from all round, as a ratio of powers: 1 round, 3 a cardioid. */
+        readonly directivity?: Quantity;
+        readonly needs?: NeedsSpec;
       }
     /** An amplifier: input resistance, gain, output resistance, clip level of its output, noise at its input. */
     | {
@@ -89,7 +102,10 @@ export type ElementSpec = Conditional &
         readonly outputOhm: Quantity;
         readonly gainDb: readonly Quantity[];
         readonly clipDbu: Quantity;
+        /** At high gain; at low gain what the output adds by itself counts more. */
         readonly einDbu: Quantity;
+        readonly outputNoiseDbu?: Quantity;
+        readonly needs?: NeedsSpec;
       }
     /** A converter that makes one recorded channel; full scale is at gain 0. */
     | {
@@ -116,6 +132,12 @@ export type ElementSpec = Conditional &
         readonly ohm: Quantity;
         readonly splAtOneVolt: Quantity;
       }
+    /** A protective earth through the mains lead. */
+    | { readonly is: 'earth'; readonly node: string; readonly ohm: Quantity }
+    /** A class II supply: so much current leaks from the mains into the node when it is earthed. */
+    | { readonly is: 'leak'; readonly node: string; readonly microampere: Quantity }
+    /** Stray capacitance from mains wiring to a conductor. */
+    | { readonly is: 'pickup'; readonly at: string; readonly farad: Quantity }
     /** More than this, steady or peak, across the pair does harm. */
     | { readonly is: 'limit'; readonly between: Pair; readonly maxVolt: Quantity; readonly what: string }
   );
@@ -176,6 +198,8 @@ export interface HostSpec {
   readonly drawW: Quantity;
   readonly audioInterfacesAtOnce: number;
   readonly unlicensed: 'refused' | 'accepted';
+  /** A switch that stands above 0 while the device's own supply feeds it from the mains. */
+  readonly mainsKnob?: string;
   /** Phones and tablets give some apps a hands-free headset only; on computers every app takes any input. */
   readonly limitsApps: boolean;
 }

@@ -11,6 +11,7 @@ export function knobAt(part: Part, partClass: PartClass, id: string): number {
 /** The number a quantity of a class stands for in this very part: own value before class value. */
 export function quantity(part: Part, partClass: PartClass, q: Quantity): number {
   if (typeof q === 'number') return q;
+  if (q.includes('*')) return q.split('*').reduce((product, factor) => product * quantity(part, partClass, factor), 1);
   if (q.startsWith('knob:')) return knobAt(part, partClass, q.slice('knob:'.length));
   if (part.values && Object.hasOwn(part.values, q)) return part.values[q];
   if (!Object.hasOwn(partClass.values, q)) throw new Error(`class ${partClass.id} has no value ${q}`);

@@ -141,9 +141,16 @@ function waysThrough(from: PortSpec, next: PartClass): WayOn[] {
   const first = fitting[0];
   if (!first) return [];
   const alike = fitting.filter((p) => p.flow === 'in' && p.connector === first.connector).map((p) => p.id);
-  return next.ports
-    .filter((out) => out !== first && ['out', 'through'].includes(out.flow))
+  return outsOf(next)
+    .filter((out) => out !== first)
     .map((out) => ({ next, into: first.id, alike, out }));
+}
+
+/** Ports a signal can leave by; of those that look alike (main, monitor, aux) the first stands for all. */
+function outsOf(c: PartClass): readonly PortSpec[] {
+  const outs = c.ports.filter((p) => ['out', 'through'].includes(p.flow));
+  const looks = outs.map((p) => `${p.connector} ${p.carries} ${p.flow} ${Object.values(p.roles ?? {}).join()}`);
+  return outs.filter((p, i) => p.flow === 'through' || looks.indexOf(looks[i]) === i);
 }
 
 const SIGNAL: ReadonlySet<Role> = new Set(['left', 'right', 'mono', 'mic', 'hot']);
@@ -195,12 +202,17 @@ const joinsAt = (c: PartClass, into: PortSpec, voices: number): number =>
 
 /** Money for what the drawer has not got; everything before the joining part is needed once a microphone. */
 function moneyOf(links: readonly Link[], stock: Stock, microphones: number): number {
-  const joinedAt = links.findIndex((l) => l.alsoIn.length > 0);
+  const joins = links.findIndex((l) => l.alsoIn.length > 0);
+  const joinedAt = joins < 0 ? links.length - (links.at(-1)?.outPort === null ? 1 : 0) : joins;
   return links.reduce((sum, link, i) => {
-    const copies = microphones > 1 && i < joinedAt ? microphones : 1;
-    for (let n = 0; n < copies; n++) sum += stock.take(link.classId, n).price;
-    return sum;
+    return sum + priceOf(stock, link.classId, i < joinedAt ? microphones : 1);
   }, 0);
+}
+
+function priceOf(stock: Stock, classId: string, copies: number): number {
+  let sum = 0;
+  for (let n = 0; n < copies; n++) sum += stock.take(classId, n).price;
+  return sum;
 }
 
 const pieceCost = (links: readonly Link[], stock: Stock, microphones: number): number =>
@@ -216,9 +228,7 @@ function costAhead(
   stock: Stock,
   voices: number,
 ): ReadonlyMap<string, number> {
-  const outs = classes.flatMap((c) =>
-    c.host ? [] : c.ports.filter((p) => ['out', 'through'].includes(p.flow)).map((port) => ({ partClass: c, port })),
-  );
+  const outs = classes.flatMap((c) => (c.host ? [] : outsOf(c).map((port) => ({ partClass: c, port }))));
   const ahead = new Map<string, number>();
   const open: {
     readonly partClass: PartClass;
@@ -245,7 +255,9 @@ function costAhead(
     for (const into of partClass.ports) {
       if (into.id !== port.id && ['in', 'through'].includes(into.flow)) {
         const met = joinsAt(partClass, into, voices) | channelsOf(partClass, voices);
-        relax(into, met, needs, cost + PIECE_COST + stock.take(partClass.id, 0).price);
+        // What stands before the joining part is needed once a voice.
+        const copies = needs & JOIN ? voices : 1;
+        relax(into, met, needs, cost + PIECE_COST + priceOf(stock, partClass.id, copies));
       }
     }
   }

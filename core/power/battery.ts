@@ -1,5 +1,5 @@
 import type { Compiled } from '../compile';
-import { quantity } from '../model';
+import { knobAt, quantity } from '../model';
 import type { UsbTree } from './usb';
 
 /** Kept back at the end: a cell is not run flat; est. */
@@ -19,7 +19,8 @@ export function runtimes(compiled: Compiled, usb: UsbTree): readonly Runtime[] {
   const host = partClass.host!;
   const q = (x: number | string) => quantity(part, partClass, x);
   const watt = q(host.drawW) + (PORT_VOLT * usb.fromDeviceMa) / 1000 / PORT_EFFICIENCY;
-  const device = usb.charging ? Number.POSITIVE_INFINITY : (60 * q(host.batteryWh) * (1 - RESERVE)) / watt;
+  const fed = usb.charging || (host.mainsKnob !== undefined && knobAt(part, partClass, host.mainsKnob) > 0);
+  const device = fed ? Number.POSITIVE_INFINITY : (60 * q(host.batteryWh) * (1 - RESERVE)) / watt;
   const others = [...compiled.fitted.values()].flatMap((f) =>
     f.partClass.batteryHours === undefined
       ? []

@@ -1,9 +1,12 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { assessed } from '@/tests/support/bench-setup';
 import { randomSetup } from '@/tests/support/random-setup';
+import { compile } from '../compile';
 import { quantity, type Setup } from '../model';
+import { usbTree } from './usb';
+
+const treeOf = (setup: Setup) => usbTree(compile(setup, catalogue));
 
 const draw = (setup: Setup, id: string): number => {
   const part = setup.parts.find((p) => p.id === id)!;
@@ -15,7 +18,7 @@ test('whatever hangs on the device, each supply is asked for just what the parts
   let supplies = 0;
   fc.assert(
     fc.property(randomSetup, (setup) => {
-      const { usb } = assessed(setup).readings;
+      const usb = treeOf(setup);
       for (const s of usb.supplies) {
         supplies += 1;
         expect(s.loadMa).toBeCloseTo(
@@ -44,7 +47,7 @@ test('a part that draws more never makes any part powered that was not', () => {
           return 'drawMa' in partClass.values ? { ...p, values: { drawMa: partClass.values.drawMa.value + more } } : p;
         }),
       };
-      const [before, after] = [assessed(setup).readings.usb, assessed(hungry).readings.usb];
+      const [before, after] = [treeOf(setup), treeOf(hungry)];
       for (const [id, node] of after.nodes) if (node.powered) expect(before.nodes.get(id)!.powered).toBe(true);
     }),
     { numRuns: 300, seed: 22 },

@@ -1,6 +1,7 @@
 import { type Circuit, type Complex, magnitude } from '../circuit';
 import type { Compiled, InputChannel } from '../compile';
 import type { InputEntry } from '../host';
+import { type Hum, humAt } from '../interference';
 import {
   aWeightingDb,
   dbu,
@@ -10,7 +11,9 @@ import {
   type Responses,
   responseAt1k,
   SILENCE_DBU,
+  transfersTo,
   voiceVolt,
+  voltOf,
 } from '../signal';
 
 /** One source at one recorded channel. */
@@ -30,7 +33,15 @@ export interface ChannelReading {
   readonly noise: Noise;
   /** A-weighted voice over A-weighted noise, for the quietest source that is meant to be here; infinite where none is. */
   readonly snrDb: number;
+  /** The same without weighting. */
+  readonly snrFlatDb: number;
+  /** Mains in the channel, loudest first. */
+  readonly hum: readonly Hum[];
+  /** A-weighted voice over A-weighted hum, as snrDb; an order of magnitude. Infinite where nothing brings any. */
+  readonly overHumDb: number;
 }
+
+const ratioDb = (volt: number, against: number): number => 20 * Math.log10(volt / against);
 
 /** Below its best channel by this factor, a source is only leaking into another. */
 const LEAKING = 30;
@@ -45,7 +56,9 @@ export function readChannels(
   const channels = entry.spec.channels.flatMap((id) => {
     const input = compiled.inputs.find((i) => i.part === entry.part && i.id === id);
     if (!input) return [];
-    const noise = noiseAt(compiled, circuit, responses, input);
+    const transfers = transfersTo(responses, [input.p, input.n]);
+    const noise = noiseAt(compiled, circuit, responses, input, transfers);
+    const hum = humAt(compiled, transfers);
     const arrivals = compiled.setup.job.sources.map((source): Arrival => {
       const averageDbu = dbu(voiceVolt(responses, source.id, input.p, input.n));
       return {
@@ -56,13 +69,19 @@ export function readChannels(
         at1k: responseAt1k(responses, source.id, input),
       };
     });
-    return [{ input, noise, arrivals }];
+    return [{ input, noise, arrivals, hum }];
   });
   const bestOf = (i: number) => Math.max(...channels.map((c) => magnitude(c.arrivals[i].at1k)));
   const best = compiled.setup.job.sources.map((_, i) => bestOf(i));
   return channels.map((c) => {
     const meant = c.arrivals.filter((a, i) => a.averageDbu > SILENCE_DBU && magnitude(a.at1k) > best[i] / LEAKING);
-    const snr = meant.map((a) => 20 * Math.log10(a.aWeightedVolt / c.noise.aWeightedVolt));
-    return { ...c, snrDb: Math.min(...snr) };
+    const quietest = Math.min(...meant.map((a) => a.aWeightedVolt));
+    const flat = Math.min(...meant.map((a) => voltOf(a.averageDbu)));
+    return {
+      ...c,
+      snrDb: ratioDb(quietest, c.noise.aWeightedVolt),
+      snrFlatDb: ratioDb(flat, c.noise.volt),
+      overHumDb: ratioDb(quietest, Math.hypot(...c.hum.map((h) => h.aWeightedVolt))),
+    };
   });
 }

@@ -1,13 +1,23 @@
 import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
-import type { Compiled } from '../compile';
+import { type Compiled, compile, MUTED_DB } from '../compile';
 import { type Choice, chooseInput, type InputEntry, inputList } from '../host';
-import type { AppClass } from '../model';
+import { type Loop, loopsOf } from '../interference';
+import type { AppClass, Room } from '../model';
 import { type Runtime, runtimes, type UsbTree, usbTree } from '../power';
-import { type OperatingPoint, operatingPoint, type Responses, solveResponses } from '../signal';
+import {
+  criticalDistanceM,
+  directOverRoomDb,
+  isAlive,
+  type OperatingPoint,
+  operatingPoint,
+  type Responses,
+  solveResponses,
+} from '../signal';
 import { type ChannelReading, readChannels } from './channels';
 import { type EarReading, readEars } from './ears';
 import { type JointReading, readJoint } from './joint-level';
 import { keptOf, LOST_DB } from './kept';
+import { type LedgerEntry, readLedger } from './ledger';
 import { type Path, pathBetween } from './line';
 import { readStages, type StageReading } from './stages';
 
@@ -25,6 +35,8 @@ export interface LineReading {
   readonly keptDb: number | null;
   /** Whether that is enough to call it connected. */
   readonly arrives: boolean;
+  /** The voice over the room at the microphone, and where the two are equal; null when nothing is said of the room. */
+  readonly room: { readonly directDb: number; readonly criticalM: number } | null;
 }
 
 /** Every computed number of a setup. Gates judge from this and from nothing else. */
@@ -45,6 +57,9 @@ export interface Readings {
   readonly stages: readonly StageReading[];
   /** Of the intended input. */
   readonly channels: readonly ChannelReading[];
+  /** What clips, for each source, first at the head. */
+  readonly ledger: readonly LedgerEntry[];
+  readonly loops: readonly Loop[];
   readonly ears: readonly EarReading[];
   readonly playbackPart: string;
 }
@@ -53,18 +68,16 @@ export interface Readings {
  * Solve a compiled setup and read everything from the one solution.
  * @returns the circuit's problem, naming a node, when it has no answer: a fault of a part class.
  */
-export function read(compiled: Compiled): Result<Readings, CircuitProblem> {
-  const prepared = prepare(compiled.netlist);
-  if (!prepared.ok) return prepared;
-  const circuit = prepared.value;
-  const op = operatingPoint(compiled, circuit);
-  if (!op.ok) return op;
-  const responses = solveResponses(compiled, circuit, op.value);
+export function read(asDrawn: Compiled): Result<Readings, CircuitProblem> {
+  const steady = steadyState(asDrawn);
+  if (!steady.ok) return steady;
+  const { compiled, circuit, op } = steady.value;
+  const responses = solveResponses(compiled, circuit, op);
   if (!responses.ok) return responses;
 
   const app = compiled.catalogue.apps.get(compiled.setup.job.app)!;
   const usb = usbTree(compiled);
-  const entries = inputList(compiled, op.value, responses.value, usb);
+  const entries = inputList(compiled, op, responses.value, usb);
   const choice = chooseInput(entries, app, compiled.device.partClass.host!, compiled.setup.chosenInput);
   const intended = intendedEntry(compiled, entries, choice);
   const device = compiled.device.part.id;
@@ -82,6 +95,7 @@ export function read(compiled: Compiled): Result<Readings, CircuitProblem> {
       sentDbu: kept?.sentDbu ?? null,
       keptDb: kept?.keptDb ?? null,
       arrives: f.alive && kept !== null && kept.keptDb >= LOST_DB,
+      room: roomAt(compiled.setup.job.room, f.capsule.directivity, f.distanceM),
     };
   });
   const playbackPart = playsFrom(compiled, app, choice);
@@ -89,7 +103,7 @@ export function read(compiled: Compiled): Result<Readings, CircuitProblem> {
     compiled,
     app,
     circuit,
-    op: op.value,
+    op,
     responses: responses.value,
     usb,
     runtimes: runtimes(compiled, usb),
@@ -97,12 +111,32 @@ export function read(compiled: Compiled): Result<Readings, CircuitProblem> {
     choice,
     intended,
     lines,
-    joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op.value, responses.value, j)])),
+    joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op, responses.value, j)])),
     stages,
     channels,
+    ledger: readLedger(compiled, responses.value, channels),
+    loops: loopsOf(compiled, responses.value),
     ears: readEars(compiled, responses.value, playbackPart),
     playbackPart,
   });
+}
+
+interface Steady {
+  readonly compiled: Compiled;
+  readonly circuit: Circuit;
+  readonly op: OperatingPoint;
+}
+
+/** The steady state; where it leaves an amplifier without its supply, the same with that amplifier silent. */
+function steadyState(compiled: Compiled): Result<Steady, CircuitProblem> {
+  const circuit = prepare(compiled.netlist);
+  if (!circuit.ok) return circuit;
+  const op = operatingPoint(compiled, circuit.value);
+  if (!op.ok) return op;
+  const dead = compiled.stages.filter((s) => !isAlive(op.value, s));
+  if (dead.every((s) => s.gainDb <= MUTED_DB)) return ok({ compiled, circuit: circuit.value, op: op.value });
+  const muted = new Set(dead.map((s) => `${s.part}/${s.id}`));
+  return steadyState(compile(compiled.setup, compiled.catalogue, { muted }));
 }
 
 /**
@@ -136,4 +170,10 @@ function playsFrom(compiled: Compiled, app: AppClass, choice: Choice): string {
   const candidate = choice.entry?.part;
   const canPlay = candidate !== undefined && compiled.playbacks.some((p) => p.part === candidate);
   return app.playbackFollowsInput && canPlay ? candidate : compiled.device.part.id;
+}
+
+function roomAt(room: Room | undefined, directivity: number, distanceM: number): LineReading['room'] {
+  if (!room) return null;
+  const criticalM = criticalDistanceM(room.volumeM3, room.reverbS, directivity);
+  return { criticalM, directDb: directOverRoomDb(distanceM, criticalM) };
 }

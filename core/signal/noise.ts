@@ -34,6 +34,9 @@ export interface Noise {
 const BANDS = THIRD_OCTAVES_HZ.map((hz) => ({ width: bandwidthHz(hz), aWeight: 10 ** (aWeightingDb(hz) / 10) }));
 const A_WEIGHTED_BANDWIDTH_HZ = BANDS.reduce((sum, b) => sum + b.width * b.aWeight, 0);
 
+/** A room's noise is taken as pink, equal in every third octave: its A-weighted sum, of 1 in each. */
+const PINK_A_POWER = BANDS.reduce((sum, b) => sum + b.aWeight, 0);
+
 /** Self-noise in dB(A) as the density of a white voltage at the capsule whose A-weighted sum is that level. */
 const capsuleDensity = (voltPerPascal: number, selfNoiseDba: number): number =>
   (pascal(selfNoiseDba) * voltPerPascal) / Math.sqrt(A_WEIGHTED_BANDWIDTH_HZ);
@@ -42,7 +45,7 @@ const capsuleDensity = (voltPerPascal: number, selfNoiseDba: number): number =>
 interface Generator {
   readonly part: string;
   readonly what: string;
-  density(transfer: Transfer): number;
+  density(transfer: Transfer, band: number): number;
 }
 
 /** Resistors are many: their nodes and squared noise currents lie side by side. */
@@ -53,39 +56,49 @@ interface Resistors {
   readonly density: Float64Array;
 }
 
+/** Transfers from anywhere to the voltage between two nodes, one a third octave. */
+export const transfersTo = (responses: Responses, [p, n]: readonly [string, string]): readonly Transfer[] =>
+  responses.solvables.map((s) => s.transferTo(p, n));
+
 /** Noise at an input channel, its own converter included. */
-export function noiseAt(compiled: Compiled, circuit: Circuit, responses: Responses, input: InputChannel): Noise {
+export function noiseAt(
+  compiled: Compiled,
+  circuit: Circuit,
+  responses: Responses,
+  input: InputChannel,
+  transfers: readonly Transfer[],
+): Noise {
   const converter = voltOf(input.einDbu) ** 2 / NOISE_BANDWIDTH_HZ;
   const own: Generator = { part: input.part, what: 'converter', density: () => converter };
-  return noiseAcross(compiled, circuit, responses, [input.p, input.n], [own]);
+  return noiseAcross(compiled, circuit, responses, transfers, [own]);
 }
 
 /**
  * Noise across two nodes from every resistor, microphone and amplifier, through the same transfers as the signal.
  * One transposed solve a band serves all of them.
+ * @param transfers to those nodes, one a third octave.
  * @param more generators that stand at the two nodes themselves.
  */
 export function noiseAcross(
   compiled: Compiled,
   circuit: Circuit,
   responses: Responses,
-  [p, n]: readonly [string, string],
+  transfers: readonly Transfer[],
   more: readonly Generator[] = [],
 ): Noise {
   const resistors = resistorsOf(compiled, circuit);
-  const generators = [...generatorsOf(compiled), ...more];
+  const generators = [...generatorsOf(compiled, responses), ...more];
   const count = resistors.parts.length + generators.length;
   const power = new Float64Array(count);
   const aPower = new Float64Array(count);
-  responses.solvables.forEach((solvable, band) => {
+  transfers.forEach((transfer, band) => {
     const { width, aWeight } = BANDS[band];
-    const transfer = solvable.transferTo(p, n);
     for (let i = 0; i < count; i++) {
       const k = i - resistors.parts.length;
       const density =
         k < 0
           ? resistors.density[i] * transfer.squaredOhm(resistors.a[i], resistors.b[i])
-          : generators[k].density(transfer);
+          : generators[k].density(transfer, band);
       power[i] += width * density;
       aPower[i] += width * density * aWeight;
     }
@@ -119,7 +132,7 @@ function resistorsOf(compiled: Compiled, circuit: Circuit): Resistors {
   };
 }
 
-function generatorsOf(compiled: Compiled): readonly Generator[] {
+function generatorsOf(compiled: Compiled, responses: Responses): readonly Generator[] {
   const generators: Generator[] = [];
   for (const c of compiled.capsules) {
     if (c.selfNoiseDba === null) continue;
@@ -128,6 +141,17 @@ function generatorsOf(compiled: Compiled): readonly Generator[] {
       part: c.part,
       what: 'microphone',
       density: (t) => (magnitude(t.fromSource(c.source)) * scale) ** 2,
+    });
+  }
+  const { room } = compiled.setup.job;
+  for (const c of room ? new Set(responses.feeds.filter((f) => f.alive).map((f) => f.capsule)) : []) {
+    // All round the microphone, so what hears less from behind hears less of it.
+    const volt = pascal(room!.noiseDba) * c.perPascal;
+    const power = volt ** 2 / c.directivity / PINK_A_POWER;
+    generators.push({
+      part: c.part,
+      what: 'room',
+      density: (t, band) => (magnitude(t.fromSource(c.source)) ** 2 * power) / BANDS[band].width,
     });
   }
   for (const s of compiled.stages) {

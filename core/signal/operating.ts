@@ -1,29 +1,29 @@
 import type { Circuit, Result, Solution } from '../circuit';
-import { type Capsule, type Compiled, contactNode } from '../compile';
+import { type Capsule, type Compiled, contactNode, type Stage } from '../compile';
 import type { Touch } from '../connectors';
 
 /** The steady state: what every bias and supply makes of the whole netlist before any sound. */
 export interface OperatingPoint {
   readonly solution: Solution;
-  /** Volts a capsule has of what it needs, by capsule key; a capsule with no needs is not in here. */
-  readonly biasVolt: ReadonlyMap<Capsule, number>;
+  /** Volts that each microphone and amplifier with needs has of them. */
+  readonly biasVolt: ReadonlyMap<Capsule | Stage, number>;
 }
 
 export function operatingPoint(compiled: Compiled, circuit: Circuit): Result<OperatingPoint> {
   const dc = circuit.at(0);
   if (!dc.ok) return dc;
   const solution = dc.value.solve();
-  const biasVolt = new Map<Capsule, number>();
-  for (const capsule of compiled.capsules) {
+  const biasVolt = new Map<Capsule | Stage, number>();
+  for (const fed of [...compiled.capsules, ...compiled.stages]) {
     // Signed: a transistor biased backwards does not work.
-    if (capsule.needs) biasVolt.set(capsule, solution.between(capsule.needs.p, capsule.needs.n).re);
+    if (fed.needs) biasVolt.set(fed, solution.between(fed.needs.p, fed.needs.n).re);
   }
   return { ok: true, value: { solution, biasVolt } };
 }
 
-/** Does the capsule have what it needs to work? */
-export const isAlive = (op: OperatingPoint, capsule: Capsule): boolean =>
-  !capsule.needs || (op.biasVolt.get(capsule) ?? 0) >= capsule.needs.minVolt;
+/** Does the microphone or amplifier have what it needs to work? */
+export const isAlive = (op: OperatingPoint, fed: Capsule | Stage): boolean =>
+  !fed.needs || (op.biasVolt.get(fed) ?? 0) >= fed.needs.minVolt;
 
 /** The nodes of a joint's two sides at one touch. */
 export function touchNodes(

@@ -1,0 +1,2 @@
+export { type Hum, humAt } from './hum';
+export { type Loop, loopsOf } from './loops';

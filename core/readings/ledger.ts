@@ -1,0 +1,46 @@
+import type { Compiled } from '../compile';
+import { dbu, peakDbu, type Responses, SILENCE_DBU, voiceVolt } from '../signal';
+import type { ChannelReading } from './channels';
+
+/** Under this the hiss is heard between words, dB(A); est. */
+export const CLEAN_SNR_DB = 30;
+
+/** One thing that clips, referred to a source: how much louder the voice could be before its peaks get there. */
+export interface LedgerEntry {
+  readonly source: string;
+  readonly part: string;
+  readonly what: 'microphone' | 'amplifier' | 'converter';
+  /** Element of the part. */
+  readonly id: string;
+  /** Below 0 it clips now. */
+  readonly spareDb: number;
+  /** Average level of the voice at 1 m with which the peaks just reach the limit, dB SPL. */
+  readonly atSpl: number;
+}
+
+/** Every limit that a source meets on its way into the input, what clips first at the head. */
+export function readLedger(
+  compiled: Compiled,
+  responses: Responses,
+  channels: readonly ChannelReading[],
+): readonly LedgerEntry[] {
+  const entries: LedgerEntry[] = [];
+  for (const { id: source, splAt1m } of compiled.setup.job.sources) {
+    const add = (part: string, what: LedgerEntry['what'], id: string, spareDb: number) =>
+      entries.push({ source, part, what, id, spareDb, atSpl: splAt1m + spareDb });
+    for (const { capsule, spl, alive } of responses.feeds.filter((f) => f.source === source)) {
+      if (alive && capsule.maxSpl !== null) {
+        add(capsule.part, 'microphone', capsule.id, capsule.maxSpl - peakDbu(spl));
+      }
+    }
+    for (const stage of compiled.stages) {
+      const level = dbu(voiceVolt(responses, source, stage.driveNode, stage.n));
+      if (level > SILENCE_DBU) add(stage.part, 'amplifier', stage.id, stage.clipDbu - peakDbu(level));
+    }
+    for (const { input, arrivals } of channels) {
+      const { peakDbfs } = arrivals.find((a) => a.source === source)!;
+      if (peakDbfs > SILENCE_DBU) add(input.part, 'converter', input.id, -peakDbfs);
+    }
+  }
+  return entries.sort((a, b) => a.spareDb - b.spareDb);
+}
