@@ -25,6 +25,8 @@ function quantitiesIn(spec: unknown): (string | number)[] {
     'from',
     'what',
     'when',
+    'node',
+    'at',
   ]);
   return Object.entries(spec).flatMap(([key, v]) => {
     if (skip.has(key)) return [];
@@ -34,7 +36,9 @@ function quantitiesIn(spec: unknown): (string | number)[] {
 }
 
 const nodesIn = (e: ElementSpec): string[] =>
-  ['between', 'in', 'out', 'primary', 'secondary'].flatMap((k) => (e as unknown as Record<string, string[]>)[k] ?? []);
+  ['between', 'in', 'out', 'primary', 'secondary', 'node', 'at'].flatMap(
+    (k) => (e as unknown as Record<string, string | string[]>)[k] ?? [],
+  );
 
 /** A setup that holds nothing but the part, and a device to go with it where the part is none. */
 function alone(c: PartClass): Setup {
