@@ -6,7 +6,10 @@ import type { Catalogue, Setup } from '../model';
 import { type Readings, read } from '../readings';
 
 export interface Assessment {
+  /** As seen from the job's own device. */
   readonly readings: Readings;
+  /** As seen from its further destinations. */
+  readonly also: readonly Readings[];
   readonly verdicts: readonly Verdict[];
   /** The gate with the least room among those that fail, else among all that are known. */
   readonly weakest: Verdict;
@@ -18,10 +21,11 @@ export interface Assessment {
  * @returns a circuit problem only when a class of the catalogue is wrong in itself.
  */
 export function assess(setup: Setup, catalogue: Catalogue): Result<Assessment, CircuitProblem> {
-  const readings = read(compile(setup, catalogue));
-  if (!readings.ok) return readings;
-  const verdicts = judge(readings.value);
-  return ok({ readings: readings.value, verdicts, weakest: weakestOf(verdicts) });
+  const views = read(compile(setup, catalogue));
+  if (!views.ok) return views;
+  const [readings, ...also] = views.value;
+  const verdicts = judge(readings, also);
+  return ok({ readings, also, verdicts, weakest: weakestOf(verdicts) });
 }
 
 /** Which gate a person should look at first: a cause before its consequences, then the least room. */

@@ -18,58 +18,71 @@ export interface Place {
   readonly noiseDbu: number | null;
 }
 
+/** What one device gets, as plain JSON. */
+const destination = (readings: Readings) => ({
+  device: readings.compiled.device.part.id,
+  app: readings.app.id,
+  inputs: readings.entries.map((e) => ({
+    part: e.part,
+    label: e.spec.label,
+    listed: e.listed,
+    why: e.why ?? readings.choice.passedOver.get(e) ?? null,
+    chosen: e === readings.choice.entry,
+    senseOhm: e.sense ? finite(e.sense.ohm) : null,
+    headphoneOhm: e.headphones ? finite(e.headphones.ohm) : null,
+  })),
+  intended: readings.intended?.part ?? null,
+  lines: readings.lines.map((line) => {
+    const route = pathBetween(readings.compiled, line.part, readings.compiled.device.part.id);
+    return {
+      source: line.source,
+      microphone: line.part,
+      distanceM: line.distanceM,
+      alive: line.alive,
+      arrives: line.arrives,
+      room: line.room,
+      keptDb: line.keptDb === null ? null : finite(line.keptDb),
+      /** All the way to the device; none when the joints do not lead there. */
+      parts: route?.parts ?? [],
+      joints: route?.joints.map((j) => j.joint.id) ?? [],
+      /** As far as the input. */
+      places: placesOf(readings, line),
+    };
+  }),
+  channels: readings.channels.map((c) => ({
+    part: c.input.part,
+    input: c.input.id,
+    fullScaleDbu: c.input.fullScaleDbu,
+    noiseVolt: c.noise.volt,
+    noiseAWeightedVolt: c.noise.aWeightedVolt,
+    largestNoises: c.noise.shares.slice(0, 5),
+    snrDbA: finite(c.snrDb),
+    snrDbFlat: finite(c.snrFlatDb),
+    hum: c.hum,
+    overHumDbA: finite(c.overHumDb),
+    arrivals: c.arrivals.map((a) => ({
+      source: a.source,
+      averageDbu: finite(a.averageDbu),
+      peakDbfs: finite(a.peakDbfs),
+      voltAt1k: magnitude(a.at1k),
+    })),
+  })),
+  ledger: readings.ledger,
+  usb: readings.usb.supplies,
+  runtimes: readings.runtimes.map((r) => ({ part: r.part, minutes: finite(r.minutes) })),
+  ears: readings.ears,
+  playbackPart: readings.playbackPart,
+});
+
 /** An assessment as plain JSON: verdicts, and the readings they were judged from. For `--json`, and for other threads. */
-export function report({ readings, verdicts, weakest }: Assessment) {
+export function report({ readings, also, verdicts, weakest }: Assessment) {
   return {
     setup: readings.compiled.setup.id,
-    device: readings.compiled.device.part.id,
     weakest: weakest.gate,
     verdicts,
-    inputs: readings.entries.map((e) => ({
-      part: e.part,
-      label: e.spec.label,
-      listed: e.listed,
-      why: e.why ?? readings.choice.passedOver.get(e) ?? null,
-      chosen: e === readings.choice.entry,
-      senseOhm: e.sense ? finite(e.sense.ohm) : null,
-      headphoneOhm: e.headphones ? finite(e.headphones.ohm) : null,
-    })),
-    intended: readings.intended?.part ?? null,
-    lines: readings.lines.map((line) => {
-      const route = pathBetween(readings.compiled, line.part, readings.compiled.device.part.id);
-      return {
-        source: line.source,
-        microphone: line.part,
-        distanceM: line.distanceM,
-        alive: line.alive,
-        arrives: line.arrives,
-        room: line.room,
-        keptDb: line.keptDb === null ? null : finite(line.keptDb),
-        /** All the way to the device; none when the joints do not lead there. */
-        parts: route?.parts ?? [],
-        joints: route?.joints.map((j) => j.joint.id) ?? [],
-        /** As far as the input. */
-        places: placesOf(readings, line),
-      };
-    }),
-    channels: readings.channels.map((c) => ({
-      part: c.input.part,
-      input: c.input.id,
-      fullScaleDbu: c.input.fullScaleDbu,
-      noiseVolt: c.noise.volt,
-      noiseAWeightedVolt: c.noise.aWeightedVolt,
-      largestNoises: c.noise.shares.slice(0, 5),
-      snrDbA: finite(c.snrDb),
-      snrDbFlat: finite(c.snrFlatDb),
-      hum: c.hum,
-      overHumDbA: finite(c.overHumDb),
-      arrivals: c.arrivals.map((a) => ({
-        source: a.source,
-        averageDbu: finite(a.averageDbu),
-        peakDbfs: finite(a.peakDbfs),
-        voltAt1k: magnitude(a.at1k),
-      })),
-    })),
+    ...destination(readings),
+    /** What its further destinations get. */
+    also: also.map(destination),
     joints: [...readings.joints.values()].map((j) => ({ ...j, levelDbu: finite(j.levelDbu) })),
     stages: readings.stages.map((s) => ({
       part: s.stage.part,
@@ -78,12 +91,7 @@ export function report({ readings, verdicts, weakest }: Assessment) {
       clipDbu: s.stage.clipDbu,
       headroomDb: finite(s.headroomDb),
     })),
-    ledger: readings.ledger,
     loops: readings.loops,
-    usb: readings.usb.supplies,
-    runtimes: readings.runtimes.map((r) => ({ part: r.part, minutes: finite(r.minutes) })),
-    ears: readings.ears,
-    playbackPart: readings.playbackPart,
   };
 }
 

@@ -1,7 +1,16 @@
 import { type Element, nodesOf } from '../circuit';
 import { connectorNamed, contactsOf, mate } from '../connectors';
-import type { Catalogue, PortRef, Setup } from '../model';
-import { type Compiled, contactNode, type Disturbance, earthNode, type Fitted, type FittedJoint } from './compiled';
+import { type Catalogue, hostsOf, type PortRef, type Setup } from '../model';
+import {
+  type Compiled,
+  contactNode,
+  type Disturbance,
+  earthNode,
+  type Fitted,
+  type FittedJoint,
+  nodeOf,
+  OWN_REFERENCE,
+} from './compiled';
 import { compilePart, type PartCircuit } from './part';
 
 /** Metal on metal in a joint; common practice is 10 to 50 mohm. */
@@ -31,10 +40,16 @@ export function compile(
 ): Compiled {
   const fitted = new Map<string, Fitted>();
   for (const part of setup.parts) fitted.set(part.id, { part, partClass: catalogue.parts.get(part.class)! });
-  const device = [...fitted.values()].find((f) => f.partClass.host)!;
+  const named = hostsOf(setup, catalogue);
+  if (!named) throw new Error(`the devices of ${setup.id} are not those of its job`);
+  const hosts = named.map(({ part, app }) => ({ fitted: fitted.get(part.id)!, app }));
+  const device = hosts[0].fitted;
 
   const elements: Element[] = [];
-  const circuits = [...fitted.values()].map((f) => compilePart(f, muted));
+  // The first device's ground is the reference of the whole; a second one floats on its own until something joins them.
+  const circuits = [...fitted.values()].map((f) =>
+    compilePart(f, muted, f.partClass.host !== undefined && f !== device),
+  );
   for (const circuit of circuits) elements.push(...circuit.elements);
   const owners = new Map<string, string>();
   [...fitted.keys()].forEach((part, i) => {
@@ -68,10 +83,13 @@ export function compile(
     return { joint, a, b, mating, touchNames };
   });
 
-  const building = buildingOf(circuits);
+  const building = buildingOf(
+    circuits,
+    hosts.slice(1).map(({ fitted: f }) => nodeOf(f.part.id, OWN_REFERENCE)),
+  );
   elements.push(...building.elements);
   const silent = new Set(circuits.flatMap((c) => c.silent));
-  silent.add('building insulation');
+  for (const e of building.elements) silent.add(e.name);
   const present = new Set(elements.flatMap((e) => nodesOf(e)));
   for (const { part, partClass } of fitted.values()) {
     for (const port of partClass.ports) {
@@ -91,6 +109,7 @@ export function compile(
     fitted,
     joints,
     device,
+    hosts,
     netlist: { title: setup.name, elements },
     capsules: circuits.flatMap((c) => c.capsules),
     stages: circuits.flatMap((c) => c.stages),
@@ -106,18 +125,30 @@ export function compile(
   };
 }
 
-/** The earths of the outlets that are in use, a difference between each and the shared one, and the air to the device. */
-function buildingOf(circuits: readonly PartCircuit[]): {
+/**
+ * The earths of the outlets that are in use, a difference between each and the shared one, and the air to each device.
+ * @param grounds grounds of further devices.
+ */
+function buildingOf(
+  circuits: readonly PartCircuit[],
+  grounds: readonly string[],
+): {
   readonly elements: readonly Element[];
   readonly disturbances: readonly Disturbance[];
 } {
-  if (circuits.every((c) => c.disturbances.length + c.earthings.length === 0))
-    return { elements: [], disturbances: [] };
+  const elements: Element[] = grounds.map((node) => ({
+    kind: 'resistor',
+    name: `${node} insulation`,
+    a: node,
+    b: '0',
+    ohm: INSULATION_OHM,
+  }));
+  if (circuits.every((c) => c.disturbances.length + c.earthings.length === 0)) return { elements, disturbances: [] };
   const shared = earthNode();
-  const elements: Element[] = [
-    { kind: 'capacitor', name: 'surroundings', a: shared, b: '0', farad: SURROUNDINGS_FARAD },
-    { kind: 'resistor', name: 'building insulation', a: shared, b: '0', ohm: INSULATION_OHM },
-  ];
+  elements.push({ kind: 'resistor', name: 'building insulation', a: shared, b: '0', ohm: INSULATION_OHM });
+  for (const node of ['0', ...grounds]) {
+    elements.push({ kind: 'capacitor', name: `${node} surroundings`, a: shared, b: node, farad: SURROUNDINGS_FARAD });
+  }
   const disturbances: Disturbance[] = [];
   for (const { part, earth } of circuits.flatMap((c) => c.earthings)) {
     const source = `ground difference ${earth}`;

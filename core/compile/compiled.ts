@@ -109,7 +109,10 @@ export interface Compiled {
   readonly catalogue: Catalogue;
   readonly fitted: ReadonlyMap<string, Fitted>;
   readonly joints: readonly FittedJoint[];
+  /** The device this is seen from: the first of the hosts, unless another was asked for. */
   readonly device: Fitted;
+  /** Every device that records, the job's own first. */
+  readonly hosts: readonly { readonly fitted: Fitted; readonly app: string }[];
   readonly netlist: Netlist;
   readonly capsules: readonly Capsule[];
   readonly stages: readonly Stage[];
@@ -129,6 +132,14 @@ export interface Compiled {
 
 /** Netlist node of a part's own node name. */
 export const nodeOf = (part: string, node: string): string => (node === 'reference' ? '0' : `${part}/${node}`);
+/** What stands for the reference in a second device, whose ground is its own. */
+export const OWN_REFERENCE = 'own reference';
+
+/** The same circuit, seen from another of its devices. */
+export function seenFrom(compiled: Compiled, host: Compiled['hosts'][number]): Compiled {
+  const job = { ...compiled.setup.job, device: host.fitted.part.class, app: host.app };
+  return { ...compiled, device: host.fitted, setup: { ...compiled.setup, job, chosenInput: 'newest' } };
+}
 /** The earth of an outlet; absent is the one that is shared. No part id starts like it. */
 export const earthNode = (outlet?: string): string => (outlet === undefined ? '~earth' : `~earth ${outlet}`);
 /** Netlist node of a contact. */

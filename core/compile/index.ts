@@ -15,5 +15,6 @@ export {
   nodeOf,
   type Playback,
   type Stage,
+  seenFrom,
 } from './compiled';
 export { MAINS_HZ, MAINS_VOLT, MUTED_DB } from './part';

@@ -11,6 +11,7 @@ import {
   type Limit,
   type Needs,
   nodeOf,
+  OWN_REFERENCE,
   type Playback,
   type Stage,
 } from './compiled';
@@ -39,8 +40,9 @@ export interface PartCircuit {
 /**
  * Turn a part's circuit into elements, with own values and knob positions put in.
  * @param muted amplifiers that have not the supply they need, by name.
+ * @param ownGround whether what its class calls the reference is a node of its own.
  */
-export function compilePart({ part, partClass }: Fitted, muted: ReadonlySet<string>): PartCircuit {
+export function compilePart({ part, partClass }: Fitted, muted: ReadonlySet<string>, ownGround: boolean): PartCircuit {
   const out: PartCircuit = {
     elements: [],
     capsules: [],
@@ -53,7 +55,7 @@ export function compilePart({ part, partClass }: Fitted, muted: ReadonlySet<stri
     earthings: [],
     silent: [],
   };
-  const words = wordsOf({ part, partClass });
+  const words = wordsOf({ part, partClass }, ownGround);
   for (const spec of partClass.circuit) {
     if (spec.when && knobAt(part, partClass, spec.when.knob) !== spec.when.is) continue;
     addElement(out, words, spec, muted);
@@ -62,13 +64,15 @@ export function compilePart({ part, partClass }: Fitted, muted: ReadonlySet<stri
 }
 
 /** What the words of a class mean in this very part: numbers for its quantities, nodes of the netlist for its nodes. */
-function wordsOf({ part, partClass }: Fitted) {
+function wordsOf({ part, partClass }: Fitted, ownGround: boolean) {
+  const node = (name: string) => nodeOf(part.id, ownGround && name === 'reference' ? OWN_REFERENCE : name);
   const q = (x: number | string) => quantity(part, partClass, x);
   return {
     part,
     q,
     sum: (list: readonly (number | string)[]) => list.reduce<number>((total, x) => total + q(x), 0),
-    pair: ([a, b]: readonly [string, string]) => [nodeOf(part.id, a), nodeOf(part.id, b)] as const,
+    node,
+    pair: ([a, b]: readonly [string, string]) => [node(a), node(b)] as const,
     placed: (id: string, p: string, n: string) => ({ part: part.id, id, p, n }),
   };
 }
@@ -76,7 +80,7 @@ function wordsOf({ part, partClass }: Fitted) {
 type Words = ReturnType<typeof wordsOf>;
 
 function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: ReadonlySet<string>): void {
-  const { part, q, sum, pair, placed } = words;
+  const { part, q, sum, node: nodeAt, pair, placed } = words;
   const name = `${part.id}/${spec.id}`;
   switch (spec.is) {
     case 'resistor':
@@ -188,7 +192,7 @@ function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: Re
       return;
     }
     case 'earth': {
-      const node = nodeOf(part.id, spec.node);
+      const node = nodeAt(spec.node);
       const earth = earthNode(part.outlet);
       const ohm = q(spec.ohm);
       out.elements.push({ kind: 'resistor', name, a: node, b: earth, ohm });
@@ -196,7 +200,7 @@ function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: Re
       return;
     }
     case 'leak': {
-      const node = nodeOf(part.id, spec.node);
+      const node = nodeAt(spec.node);
       const earth = earthNode(part.outlet);
       const farad = (q(spec.microampere) * 1e-6) / (2 * Math.PI * MAINS_HZ * MAINS_VOLT);
       // Its two capacitors go to live and to neutral, which is earth to this.
@@ -206,7 +210,7 @@ function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: Re
     }
     case 'pickup': {
       const farad = q(spec.farad);
-      disturb(out, part.id, 'pickup', name, nodeOf(part.id, spec.at), earthNode(), farad, farad);
+      disturb(out, part.id, 'pickup', name, nodeAt(spec.at), earthNode(), farad, farad);
       return;
     }
     case 'limit': {

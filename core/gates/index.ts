@@ -6,12 +6,34 @@ import { levelGate } from './level';
 import { poweredGate } from './powered';
 import { safeGate } from './safe';
 import { seenGate } from './seen';
-import type { Verdict } from './verdict';
+import { GATES, type GateName, type Verdict, verdict } from './verdict';
 import { wiredGate } from './wired';
 
 export { nameOf, voltText } from './say';
 export { type Finding, GATES, type GateName, type Lane, type Status, type Verdict } from './verdict';
 
-/** All eight gates, in order. */
-export const judge = (readings: Readings): readonly Verdict[] =>
-  [fitGate, wiredGate, seenGate, levelGate, cleanGate, poweredGate, heardGate, safeGate].map((gate) => gate(readings));
+const GATE_OF = {
+  fit: fitGate,
+  wired: wiredGate,
+  seen: seenGate,
+  level: levelGate,
+  clean: cleanGate,
+  powered: poweredGate,
+  heard: heardGate,
+  safe: safeGate,
+} as const satisfies Record<GateName, (readings: Readings) => Verdict>;
+
+/** What a further destination is judged by; the rest is said once, of the whole. */
+const OF_EACH_DEVICE: readonly GateName[] = ['wired', 'seen', 'level', 'clean', 'powered'];
+
+/**
+ * All eight gates, in order. Every device that records must get what it needs: the worst of them speaks.
+ * @param also the same setup as seen from its further destinations.
+ */
+export const judge = (readings: Readings, also: readonly Readings[] = []): readonly Verdict[] =>
+  GATES.map((gate) => {
+    const own = GATE_OF[gate](readings);
+    const others = OF_EACH_DEVICE.includes(gate) ? also.flatMap((r) => GATE_OF[gate](r).findings) : [];
+    const news = others.filter((f) => !own.findings.some((o) => o.sentence === f.sentence));
+    return news.length === 0 ? own : verdict(gate, [...own.findings, ...news]);
+  });

@@ -1,4 +1,4 @@
-import type { Readings } from '../readings';
+import { feeds, type Readings } from '../readings';
 import { dbText, jointSentence, nameOf } from './say';
 import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
 
@@ -22,7 +22,7 @@ export function levelGate(readings: Readings): Verdict {
   }
   const findings: Finding[] = [];
   for (const { stage, averageDbu, headroomDb } of readings.stages) {
-    if (averageDbu <= -150 || !lines.some((l) => l.path?.parts.includes(stage.part))) continue;
+    if (averageDbu <= -150 || !feeds(channels, stage)) continue;
     findings.push(
       finding(
         {
@@ -40,6 +40,27 @@ export function levelGate(readings: Readings): Verdict {
             headroomDb < 0
               ? `${nameOf(compiled, stage.part)} clips: the peaks are ${dbText(-headroomDb)} over what its output can do. No later knob mends that; turn down here or before it.`
               : `${nameOf(compiled, stage.part)} is near its ceiling: ${dbText(headroomDb)} above the peaks. Turn it down a little.`,
+        },
+      ),
+    );
+  }
+  for (const { part, what, spareDb, source } of readings.ledger) {
+    if (what !== 'microphone') continue;
+    const name = compiled.setup.job.sources.find((s) => s.id === source)!.name;
+    findings.push(
+      finding(
+        {
+          value: spareDb,
+          limit: 0,
+          unit: 'dB',
+          room: spareDb / COMFORT_HEADROOM_DB,
+          brief: `${dbText(spareDb)} spare`,
+          part,
+          lane: 'signal',
+        },
+        {
+          good: `${nameOf(compiled, part)} takes ${dbText(spareDb)} more from ${name}.`,
+          bad: `${name} is ${spareDb < 0 ? 'too loud' : 'nearly too loud'} for ${nameOf(compiled, part)} itself: ${dbText(spareDb)} to spare at its peaks. No knob mends that; move it away, or take one that stands more.`,
         },
       ),
     );

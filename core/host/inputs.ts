@@ -35,15 +35,20 @@ export interface InputEntry {
 /** Below this the sense line finds a short or the main button: from memory of the wired-headset specification. */
 const SHORT_OHM = 70;
 
-/** Everything that could be on the device's input list, and whether it is. */
+/**
+ * Everything that could be on the device's input list, and whether it is.
+ * @param elsewhere parts that hang on another device of the setup: those are on that one's list.
+ */
 export function inputList(
   compiled: Compiled,
   op: OperatingPoint,
   responses: Responses,
   usb: UsbTree,
+  elsewhere: ReadonlySet<string>,
 ): readonly InputEntry[] {
   const entries: InputEntry[] = [];
   for (const fitted of compiled.fitted.values()) {
+    if (elsewhere.has(fitted.part.id) || (fitted.partClass.host && fitted !== compiled.device)) continue;
     for (const spec of fitted.partClass.inputs ?? []) {
       entries.push(entryOf(compiled, op, responses, usb, fitted.part.id, spec));
     }

@@ -1,5 +1,6 @@
 import { connectorNamed } from '../connectors';
 import type { Document, Drawer, Job, Part, Setup } from './documents';
+import { hostsOf } from './hosts';
 import type { Catalogue } from './part-class';
 import type { DocumentProblem } from './problem';
 
@@ -35,6 +36,13 @@ function checkJob(job: Job, catalogue: Catalogue, at: string): DocumentProblem |
   const device = catalogue.parts.get(job.device);
   if (!device?.host) return { pointer: `${at}/device`, message: `There is no device class "${job.device}".` };
   if (!catalogue.apps.has(job.app)) return { pointer: `${at}/app`, message: `There is no app class "${job.app}".` };
+  for (const [i, other] of (job.also ?? []).entries()) {
+    const pointer = `${at}/also/${i}`;
+    if (!catalogue.parts.get(other.device)?.host)
+      return { pointer: `${pointer}/device`, message: `There is no device class "${other.device}".` };
+    if (!catalogue.apps.has(other.app))
+      return { pointer: `${pointer}/app`, message: `There is no app class "${other.app}".` };
+  }
   return unique(job.sources, `${at}/sources`);
 }
 
@@ -45,9 +53,13 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
     unique(setup.joints, `${at}/joints`);
   if (wrong) return wrong;
   const parts = new Map(setup.parts.map((p) => [p.id, p]));
-  const hosts = setup.parts.filter((p) => catalogue.parts.get(p.class)?.host);
-  if (hosts.length !== 1) {
-    return { pointer: `${at}/parts`, message: `A setup has exactly one device; this one has ${hosts.length}.` };
+  if (!hostsOf(setup, catalogue)) {
+    const named = [setup.job, ...(setup.job.also ?? [])].map((d) => d.device);
+    const there = setup.parts.filter((p) => catalogue.parts.get(p.class)?.host).map((p) => p.class);
+    return {
+      pointer: `${at}/parts`,
+      message: `The job records on ${named.join(', ')}; the devices among the parts are ${there.join(', ') || 'none'}.`,
+    };
   }
   const taken = new Set<string>();
   for (const [i, joint] of setup.joints.entries()) {

@@ -18,6 +18,7 @@ export type {
   Source,
 } from './documents';
 export { FORMAT_VERSION } from './documents';
+export { type Host, hostsOf } from './hosts';
 export type {
   AppClass,
   Basis,

@@ -1,5 +1,5 @@
 import { connectorNamed, mate } from '../connectors';
-import type { Catalogue, Joint, Part, PartClass, PortSpec, Setup } from '../model';
+import { type Catalogue, hostsOf, type Joint, type Part, type PartClass, type PortSpec, type Setup } from '../model';
 
 /** Do the two ports go together? */
 export function portsFit(a: PortSpec, b: PortSpec): boolean {
@@ -55,8 +55,16 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
   }
   const replacement = { ...by, id: part };
   const parts = setup.parts.map((p) => (p.id === part ? replacement : p));
-  const job = newClass.host ? { ...setup.job, device: newClass.id } : setup.job;
+  const job = newClass.host ? withHost(setup, catalogue, part, newClass.id) : setup.job;
   return { ...setup, job, parts, joints };
+}
+
+/** The job with another device in the place of one of its hosts. */
+function withHost(setup: Setup, catalogue: Catalogue, part: string, device: string): Setup['job'] {
+  const { job } = setup;
+  const at = hostsOf(setup, catalogue)!.findIndex((h) => h.part.id === part);
+  if (at === 0) return { ...job, device };
+  return { ...job, also: job.also!.map((d, i) => (i === at - 1 ? { ...d, device } : d)) };
 }
 
 /** A port can stand in for another when it sends the signal the same way. */

@@ -65,7 +65,7 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     yield found;
   }
   // Where no single change does it, what would do the job from scratch is the mend.
-  if (start.failing > 0 && (found[0]?.score.failing ?? 1) > 0) {
+  if (start.failing > 0 && (found[0]?.score.failing ?? 1) > 0 && !setup.job.also) {
     for (const { answers } of plan(setup.job, drawer, catalogue)) {
       const best = answers[0];
       if (best && best.score.failing + best.score.unknown === 0) {

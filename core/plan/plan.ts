@@ -45,7 +45,9 @@ const MOST_ANSWERS = 6;
  * Find chains for a job, cheapest first, and keep the best by gates passed, margin, cost and pieces.
  * A generator: each step is one chain assessed, so the caller shows the first answer at once and stops when it likes.
  */
-export function* plan(job: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<PlanProgress> {
+export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<PlanProgress> {
+  // Chains lead to one device; what else records is plugged in on the sheet.
+  const { also: _, ...job } = wanted;
   const stock = stockOf(drawer, catalogue);
   let answers: Answer[] = [];
   const routes: Route[] = [];

@@ -1,9 +1,10 @@
-import { type Circuit, type Complex, magnitude } from '../circuit';
-import type { Compiled, InputChannel } from '../compile';
+import { type Circuit, type Complex, magnitude, type Transfer } from '../circuit';
+import type { Compiled, InputChannel, Stage } from '../compile';
 import type { InputEntry } from '../host';
 import { type Hum, humAt } from '../interference';
 import {
   aWeightingDb,
+  BAND_1K,
   dbu,
   type Noise,
   noiseAt,
@@ -35,6 +36,8 @@ export interface ChannelReading {
   readonly snrDb: number;
   /** The same without weighting. */
   readonly snrFlatDb: number;
+  /** Amplifiers that what arrives here has gone through: those whose clipping is recorded. */
+  readonly fedBy: ReadonlySet<Stage>;
   /** Mains in the channel, loudest first. */
   readonly hum: readonly Hum[];
   /** A-weighted voice over A-weighted hum, as snrDb; an order of magnitude. Infinite where nothing brings any. */
@@ -69,7 +72,7 @@ export function readChannels(
         at1k: responseAt1k(responses, source.id, input),
       };
     });
-    return [{ input, noise, arrivals, hum }];
+    return [{ input, noise, arrivals, hum, fedBy: feeding(compiled, responses, input, transfers[BAND_1K]) }];
   });
   const bestOf = (i: number) => Math.max(...channels.map((c) => magnitude(c.arrivals[i].at1k)));
   const best = compiled.setup.job.sources.map((_, i) => bestOf(i));
@@ -84,4 +87,23 @@ export function readChannels(
       overHumDb: ratioDb(quietest, Math.hypot(...c.hum.map((h) => h.aWeightedVolt))),
     };
   });
+}
+
+/** Which amplifiers carry a share of what arrives that could be heard, for any source. */
+function feeding(
+  compiled: Compiled,
+  responses: Responses,
+  input: InputChannel,
+  transfer: Transfer,
+): ReadonlySet<Stage> {
+  const carries = (stage: Stage) => {
+    const onward = magnitude(transfer.fromSource(stage.drive));
+    return compiled.setup.job.sources.some(({ id }) => {
+      const solution = responses.bySource.get(id)![BAND_1K];
+      const arrived = magnitude(solution.between(input.p, input.n));
+      const own = onward * magnitude(solution.between(stage.driveNode, stage.n));
+      return arrived > 0 && own > arrived / LEAKING;
+    });
+  };
+  return new Set(compiled.stages.filter(carries));
 }

@@ -1,4 +1,4 @@
-import type { Compiled } from '../compile';
+import type { Compiled, Stage } from '../compile';
 import { dbu, peakDbu, type Responses, SILENCE_DBU, voiceVolt } from '../signal';
 import type { ChannelReading } from './channels';
 
@@ -33,7 +33,7 @@ export function readLedger(
         add(capsule.part, 'microphone', capsule.id, capsule.maxSpl - peakDbu(spl));
       }
     }
-    for (const stage of compiled.stages) {
+    for (const stage of compiled.stages.filter((s) => feeds(channels, s))) {
       const level = dbu(voiceVolt(responses, source, stage.driveNode, stage.n));
       if (level > SILENCE_DBU) add(stage.part, 'amplifier', stage.id, stage.clipDbu - peakDbu(level));
     }
@@ -44,3 +44,7 @@ export function readLedger(
   }
   return entries.sort((a, b) => a.spareDb - b.spareDb);
 }
+
+/** With no channel to judge by, any amplifier may matter. */
+export const feeds = (channels: readonly ChannelReading[], stage: Stage): boolean =>
+  channels.length === 0 || channels.some((c) => c.fedBy.has(stage));

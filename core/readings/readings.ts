@@ -1,5 +1,5 @@
 import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
-import { type Compiled, compile, MUTED_DB } from '../compile';
+import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type Choice, chooseInput, type InputEntry, inputList } from '../host';
 import { type Loop, loopsOf } from '../interference';
 import type { AppClass, Room } from '../model';
@@ -65,25 +65,47 @@ export interface Readings {
 }
 
 /**
- * Solve a compiled setup and read everything from the one solution.
- * @returns the circuit's problem, naming a node, when it has no answer: a fault of a part class.
+ * Solve a compiled setup and read everything from the one solution, as seen from each device that records.
+ * @returns one for each device, the job's own first; the circuit's problem, naming a node, when it has no answer: a fault
+ * of a part class.
  */
-export function read(asDrawn: Compiled): Result<Readings, CircuitProblem> {
+export function read(asDrawn: Compiled): Result<readonly Readings[], CircuitProblem> {
   const steady = steadyState(asDrawn);
   if (!steady.ok) return steady;
   const { compiled, circuit, op } = steady.value;
   const responses = solveResponses(compiled, circuit, op);
   if (!responses.ok) return responses;
+  const [first, ...others] = compiled.hosts;
+  const views = [compiled, ...others.map((h) => seenFrom(compiled, h))];
+  if (first.fitted !== compiled.device) throw new Error('what is read is compiled for its first device');
+  const shared = { circuit, op, responses: responses.value, ...sharedBy(compiled, op, responses.value) };
+  const trees = views.map(usbTree);
+  return ok(
+    views.map((view, i) => {
+      const elsewhere = new Set(trees.flatMap((t, k) => (k === i ? [] : [...t.nodes.keys()])));
+      return readFrom(view, shared, trees[i], elsewhere);
+    }),
+  );
+}
 
+type Shared = Pick<Readings, 'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops'>;
+
+/** What does not depend on the device it is seen from. */
+const sharedBy = (compiled: Compiled, op: OperatingPoint, responses: Responses) => ({
+  joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op, responses, j)])),
+  stages: readStages(compiled, responses),
+  loops: loopsOf(compiled, responses),
+});
+
+function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, elsewhere: ReadonlySet<string>): Readings {
+  const { circuit, op, responses, stages } = shared;
   const app = compiled.catalogue.apps.get(compiled.setup.job.app)!;
-  const usb = usbTree(compiled);
-  const entries = inputList(compiled, op, responses.value, usb);
+  const entries = inputList(compiled, op, responses, usb, elsewhere);
   const choice = chooseInput(entries, app, compiled.device.partClass.host!, compiled.setup.chosenInput);
   const intended = intendedEntry(compiled, entries, choice);
   const device = compiled.device.part.id;
-  const stages = readStages(compiled, responses.value);
-  const channels = intended ? readChannels(compiled, circuit, responses.value, intended) : [];
-  const lines = responses.value.feeds.map((f): LineReading => {
+  const channels = intended ? readChannels(compiled, circuit, responses, intended) : [];
+  const lines = responses.feeds.map((f): LineReading => {
     const path = pathBetween(compiled, f.capsule.part, intended?.part ?? device);
     const kept = path && intended ? keptOf(f, path, stages, channels) : null;
     return {
@@ -99,26 +121,21 @@ export function read(asDrawn: Compiled): Result<Readings, CircuitProblem> {
     };
   });
   const playbackPart = playsFrom(compiled, app, choice);
-  return ok({
+  return {
+    ...shared,
     compiled,
     app,
-    circuit,
-    op,
-    responses: responses.value,
     usb,
     runtimes: runtimes(compiled, usb),
     entries,
     choice,
     intended,
     lines,
-    joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op, responses.value, j)])),
-    stages,
     channels,
-    ledger: readLedger(compiled, responses.value, channels),
-    loops: loopsOf(compiled, responses.value),
-    ears: readEars(compiled, responses.value, playbackPart),
+    ledger: readLedger(compiled, responses, channels),
+    ears: readEars(compiled, responses, playbackPart),
     playbackPart,
-  });
+  };
 }
 
 interface Steady {

@@ -42,6 +42,7 @@ export function sketch({ job, device, parts, joints, hears, chosenInput = 'newes
     parts: [
       ...Object.entries(parts).map(([id, p]) => (typeof p === 'string' ? { id, class: p } : { id, ...p })),
       { id: device, class: device },
+      ...(job?.also ?? []).map((d) => ({ id: d.device, class: d.device })),
     ],
     joints: joints.map((j, i) => {
       const [text, outMm] = typeof j === 'string' ? [j, 0] : j;
