@@ -65,6 +65,7 @@ const destination = (readings: Readings) => ({
       averageDbu: finite(a.averageDbu),
       peakDbfs: finite(a.peakDbfs),
       voltAt1k: magnitude(a.at1k),
+      curve: a.curve,
     })),
   })),
   ledger: readings.ledger,
@@ -83,7 +84,11 @@ export function report({ readings, also, verdicts, weakest }: Assessment) {
     ...destination(readings),
     /** What its further destinations get. */
     also: also.map(destination),
-    joints: [...readings.joints.values()].map((j) => ({ ...j, levelDbu: finite(j.levelDbu) })),
+    joints: [...readings.joints.values()].map((j) => ({
+      ...j,
+      levelDbu: finite(j.levelDbu),
+      loading: j.loading && { ...j.loading, loadOhm: finite(j.loading.loadOhm) },
+    })),
     stages: readings.stages.map((s) => ({
       part: s.stage.part,
       stage: s.stage.id,

@@ -1,4 +1,4 @@
-export { type Complex, magnitude, phaseDeg, scale, subtract, ZERO } from './complex';
+export { type Complex, divide, magnitude, ONE, phaseDeg, scale, subtract, ZERO } from './complex';
 export {
   type CircuitProblem,
   type Element,

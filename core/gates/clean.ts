@@ -1,5 +1,5 @@
 import type { Hum } from '../interference';
-import type { ChannelReading, LineReading, Readings } from '../readings';
+import type { Arrival, ChannelReading, LineReading, Readings } from '../readings';
 import { CLEAN_SNR_DB } from '../readings';
 import { dbText, jointSentence, nameOf } from './say';
 import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
@@ -10,6 +10,8 @@ const LEAST_OVER_HUM_DB = 35;
 /** At the critical distance the room is as loud as the voice; speech stays clear above it, close above three times nearer. */
 const LEAST_DIRECT_DB = 0;
 const COMFORT_DIRECT_DB = 10;
+/** A telephone passes 300 Hz to 3.4 kHz and is understood; an octave more at both ends sounds like a person (common practice). */
+const TELEPHONE_HZ = { low: 300, high: 3400 };
 
 /** How far does the voice stand above the noise, the mains and the room? */
 export function cleanGate(readings: Readings): Verdict {
@@ -24,6 +26,7 @@ export function cleanGate(readings: Readings): Verdict {
     ...heard.map((c) => noise(readings, c)),
     ...heard.flatMap((c) => hum(readings, c) ?? []),
     ...lines.flatMap((l) => room(readings, l) ?? []),
+    ...heard.flatMap((c) => c.arrivals.flatMap((a) => narrow(readings, c, a))),
   ]);
 }
 
@@ -108,3 +111,38 @@ function room({ compiled }: Readings, line: LineReading): Finding | null {
     },
   );
 }
+
+/** A narrow line: which end is missing, and how far it is from a telephone's. */
+function narrow(readings: Readings, { input }: ChannelReading, { curve, source }: Arrival): Finding[] {
+  if (!curve || (curve.lowHz === null && curve.highHz === null)) return [];
+  const octavesLow = curve.lowHz === null ? Number.POSITIVE_INFINITY : Math.log2(TELEPHONE_HZ.low / curve.lowHz);
+  const octavesHigh = curve.highHz === null ? Number.POSITIVE_INFINITY : Math.log2(curve.highHz / TELEPHONE_HZ.high);
+  const high = octavesHigh < octavesLow;
+  const hz = high ? curve.highHz! : curve.lowHz!;
+  const { compiled } = readings;
+  const name = compiled.setup.job.sources.find((s) => s.id === source)!.name;
+  return [
+    finding(
+      {
+        value: hz,
+        limit: high ? TELEPHONE_HZ.high : TELEPHONE_HZ.low,
+        unit: 'Hz',
+        room: Math.min(octavesLow, octavesHigh),
+        brief: `${high ? 'up to' : 'from'} ${hzText(hz)}`,
+        part: input.part,
+        lane: 'signal',
+      },
+      {
+        good: `${name} comes through ${bandText(curve)}.`,
+        bad: `${name} sounds ${high ? 'dull' : 'thin'}: at ${nameOf(compiled, input.part)} the line has fallen by 3 dB at ${hzText(hz)}. ${high ? 'Use a shorter lead, or a source of lower impedance.' : 'The load is too heavy for a capacitor or transformer on the way: feed a higher impedance.'}`,
+      },
+    ),
+  ];
+}
+
+const hzText = (hz: number): string => (hz < 1000 ? `${hz.toFixed(0)} Hz` : `${(hz / 1000).toFixed(1)} kHz`);
+
+const bandText = ({ lowHz, highHz }: NonNullable<Arrival['curve']>): string =>
+  [lowHz === null ? '' : `from ${hzText(lowHz)}`, highHz === null ? '' : `up to ${hzText(highHz)}`]
+    .filter(Boolean)
+    .join(' ');

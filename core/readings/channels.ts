@@ -5,6 +5,8 @@ import { type Hum, humAt } from '../interference';
 import {
   aWeightingDb,
   BAND_1K,
+  type Curve,
+  curveOf,
   dbu,
   type Noise,
   noiseAt,
@@ -26,6 +28,8 @@ export interface Arrival {
   readonly peakDbfs: number;
   /** Response at 1 kHz, volts, for polarity and sides. */
   readonly at1k: Complex;
+  /** Null where nothing arrives. */
+  readonly curve: Curve | null;
 }
 
 export interface ChannelReading {
@@ -70,6 +74,7 @@ export function readChannels(
         aWeightedVolt: voiceVolt(responses, source.id, input.p, input.n, aWeightingDb),
         peakDbfs: averageDbu <= SILENCE_DBU ? SILENCE_DBU : peakDbu(averageDbu) - input.fullScaleDbu,
         at1k: responseAt1k(responses, source.id, input),
+        curve: averageDbu <= SILENCE_DBU ? null : curveOf(sizes(responses, source.id, input)),
       };
     });
     return [{ input, noise, arrivals, hum, fedBy: feeding(compiled, responses, input, transfers[BAND_1K]) }];
@@ -88,6 +93,9 @@ export function readChannels(
     };
   });
 }
+
+const sizes = (responses: Responses, source: string, { p, n }: InputChannel): readonly number[] =>
+  responses.bySource.get(source)!.map((s) => magnitude(s.between(p, n)));
 
 /** Which amplifiers carry a share of what arrives that could be heard, for any source. */
 function feeding(

@@ -1,8 +1,18 @@
 export type { Arrival, ChannelReading } from './channels';
 export { type EarReading, PROGRAMME_DBFS } from './ears';
-export { type ContactReading, isSilent, type JointReading, levelOffered, sidesAt, steadyAt } from './joint-level';
+export { insertion, type Stretch } from './insertion';
+export {
+  type ContactReading,
+  isSilent,
+  type JointReading,
+  type Loading,
+  levelOffered,
+  sidesAt,
+  steadyAt,
+} from './joint-level';
 export { LOST_DB } from './kept';
 export { CLEAN_SNR_DB, feeds, type LedgerEntry } from './ledger';
 export { type Path, pathBetween } from './line';
+export { type Probe, probeJoint } from './probe';
 export { type LineReading, type Readings, read } from './readings';
 export type { StageReading } from './stages';

@@ -1,4 +1,4 @@
-import { type Complex, magnitude, type Solution, subtract, ZERO } from '../circuit';
+import { type Complex, divide, magnitude, ONE, type Solution, subtract, ZERO } from '../circuit';
 import { type Compiled, contactNode, type FittedJoint } from '../compile';
 import { connectorNamed, contactsOf } from '../connectors';
 import type { Role } from '../model';
@@ -21,7 +21,16 @@ export interface JointReading {
   readonly levelDbu: number;
   /** That pair, as nodes of the netlist; null where there is no source. */
   readonly across: readonly [string, string] | null;
+  readonly loading: Loading | null;
   readonly earth: Earth;
+}
+
+/** What feeds the joint and what it feeds, at 1 kHz, between the contacts where the loudest source is loudest. */
+export interface Loading {
+  readonly sourceOhm: number;
+  readonly loadOhm: number;
+  /** What the load takes from the level that stood there without it. */
+  readonly lossDb: number;
 }
 
 /** How two parts share an earth: by metal that meets, not at all though metal should, or not at all because nothing is metal. */
@@ -57,7 +66,8 @@ export function readJoint(
   joint: FittedJoint,
 ): JointReading {
   const { a, b, mating } = joint;
-  if (!mating.fits) return { joint: joint.joint.id, contacts: [], levelDbu: dbu(0), across: null, earth: 'broken' };
+  if (!mating.fits)
+    return { joint: joint.joint.id, contacts: [], levelDbu: dbu(0), across: null, loading: null, earth: 'broken' };
   const [plug, socket] = mating.plugIs === 'a' ? [a, b] : [b, a];
   const ground = groundTouch(joint);
   const groundNode = ground < 0 ? '0' : touchNodes(joint, mating.touches[ground]).socket;
@@ -71,14 +81,55 @@ export function readJoint(
   }));
   const spots = mating.touches.length === 1 ? [...nodes, '0'] : nodes;
   const loudest = compiled.setup.job.sources
-    .map((s) => loudestPair(responses, s.id, spots))
+    .map((s) => ({ ...loudestPair(responses, s.id, spots), source: s.id }))
     .reduce((a, b) => (b.volt > a.volt ? b : a));
   return {
     joint: joint.joint.id,
     contacts,
     levelDbu: dbu(loudest.volt),
     across: loudest.across,
+    loading: loudest.across && loadingOf(compiled, responses, joint, loudest.source, loudest.across),
     earth: earthOf(joint, contacts),
+  };
+}
+
+/** Admittance beyond which a side takes or gives nothing that matters. */
+const LEAST_SIEMENS = 1e-9;
+
+/**
+ * Both impedances from one solution: the load's is the voltage over the current through the touch; what is measured across
+ * the joint from outside is both in parallel, and the rest is the source's.
+ */
+function loadingOf(
+  compiled: Compiled,
+  responses: Responses,
+  joint: FittedJoint,
+  source: string,
+  [p, n]: readonly [string, string],
+): Loading | null {
+  const { mating } = joint;
+  if (!mating.fits || n === '0') return null;
+  const solution = responses.bySource.get(source)![BAND_1K];
+  let current = ZERO;
+  mating.touches.forEach((touch, i) => {
+    const { plug, socket } = touchNodes(joint, touch);
+    const ohm = compiled.touchOhm.get(joint.touchNames[i]);
+    if (plug !== p || ohm === undefined) return;
+    const drop = solution.between(plug, socket);
+    current = { re: current.re + drop.re / ohm, im: current.im + drop.im / ohm };
+  });
+  const volt = solution.between(p, n);
+  const both = divide(ONE, responses.solvables[BAND_1K].transferTo(p, n).fromCurrent(n, p));
+  let load = divide(current, volt);
+  // Which side is the plug's decides the sign of the current; a load takes, it does not give.
+  if (load.re < 0) load = { re: -load.re, im: -load.im };
+  const rest = subtract(both, load);
+  const [takes, gives] = [magnitude(load), magnitude(rest)];
+  if (!(gives > LEAST_SIEMENS) || !Number.isFinite(takes)) return null;
+  return {
+    sourceOhm: 1 / gives,
+    loadOhm: takes > LEAST_SIEMENS ? 1 / takes : Number.POSITIVE_INFINITY,
+    lossDb: 20 * Math.log10(magnitude(divide(both, rest))),
   };
 }
 

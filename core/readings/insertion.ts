@@ -1,0 +1,72 @@
+import { prepare } from '../circuit';
+import { compile } from '../compile';
+import { connectorNamed, mate } from '../connectors';
+import type { Catalogue, Setup } from '../model';
+import { operatingPoint } from '../signal';
+
+/** A stretch of the way in over which the same contacts touch. */
+export interface Stretch {
+  readonly fromMm: number;
+  readonly toMm: number;
+  readonly touches: readonly string[];
+  /** A contact of the one rests on two of the other. */
+  readonly bridges: boolean;
+  /** The limit that comes nearest to harm there; null where none is reached by anything. */
+  readonly worst: {
+    readonly part: string;
+    readonly what: string;
+    readonly volt: number;
+    readonly maxVolt: number;
+  } | null;
+}
+
+const STEP_MM = 0.1;
+
+/**
+ * What happens while a plug goes in or out: at each depth the contacts that touch, and what stands on what can be harmed,
+ * from the steady state. With 48 V on, a plug can short or connect on its way what it does not when it is home.
+ * @param farthestMm how far out to begin.
+ */
+export function insertion(setup: Setup, catalogue: Catalogue, id: string, farthestMm: number): readonly Stretch[] {
+  const joint = setup.joints.find((j) => j.id === id)!;
+  const connectorAt = (ref: (typeof joint)['a']) => {
+    const part = setup.parts.find((p) => p.id === ref.part)!;
+    return connectorNamed(catalogue.parts.get(part.class)!.ports.find((p) => p.id === ref.port)!.connector)!;
+  };
+  const [a, b] = [connectorAt(joint.a), connectorAt(joint.b)];
+  const stretches: Stretch[] = [];
+  const known = new Map<string, Stretch['worst']>();
+  const steps = Math.round(farthestMm / STEP_MM);
+  for (let i = 0; i <= steps; i++) {
+    const mm = i * STEP_MM;
+    const mating = mate(a, b, mm);
+    if (!mating.fits) return [];
+    const touches = mating.touches.map((t) => `${t.plug}-${t.socket}`);
+    const key = touches.join();
+    const last = stretches.at(-1);
+    if (last && last.touches.join() === key) {
+      stretches[stretches.length - 1] = { ...last, toMm: mm };
+      continue;
+    }
+    if (!known.has(key)) known.set(key, worstAt(setup, catalogue, id, mm));
+    const shared = mating.touches.some((t, k) =>
+      mating.touches.some((o, n) => n !== k && (o.plug === t.plug || o.socket === t.socket)),
+    );
+    stretches.push({ fromMm: mm, toMm: mm, touches, bridges: shared, worst: known.get(key)! });
+  }
+  return stretches;
+}
+
+function worstAt(setup: Setup, catalogue: Catalogue, id: string, outMm: number): Stretch['worst'] {
+  const joints = setup.joints.map((j) => (j.id === id ? { ...j, outMm } : j));
+  const compiled = compile({ ...setup, joints }, catalogue);
+  const circuit = prepare(compiled.netlist);
+  const op = circuit.ok ? operatingPoint(compiled, circuit.value) : circuit;
+  if (!op.ok) return null;
+  let worst: Stretch['worst'] = null;
+  for (const { part, what, p, n, maxVolt } of compiled.limits) {
+    const volt = Math.abs(op.value.solution.between(p, n).re);
+    if (volt / maxVolt > (worst ? worst.volt / worst.maxVolt : 0)) worst = { part, what, volt, maxVolt };
+  }
+  return worst;
+}
