@@ -2,7 +2,8 @@
 const rooms = (list) => `^(${list.join('|')})/`;
 
 /** A room of core, entered from anywhere else, is entered by its index. */
-const CORE_ROOMS = '(model|connectors|circuit|signal|interference|host|power|gates|plan|compile|readings|assess)';
+const CORE_ROOMS =
+  '(model|connectors|circuit|signal|interference|host|power|gates|levels|plan|compile|readings|assess)';
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {

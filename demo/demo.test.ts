@@ -14,8 +14,8 @@ test.each(files)('%s is read as an import is, without a fault', (file) => {
   if (read.ok) expect(checkDocument(read.value, catalogue)).toBeNull();
 });
 
-test('three jobs, a drawer of 20 parts, four setups', () => {
-  expect([demoJobs.length, demoDrawer.parts.length, demoSetups.length]).toEqual([3, 20, 4]);
+test('three jobs, a drawer of 20 parts, five setups', () => {
+  expect([demoJobs.length, demoDrawer.parts.length, demoSetups.length]).toEqual([3, 20, 5]);
 });
 
 describe('each demo setup does what its name says', () => {
@@ -46,5 +46,11 @@ describe('each demo setup does what its name says', () => {
     expect(gate('powered').status).toBe('fail');
     expect(gate('powered').value).toBeGreaterThan(gate('powered').limit!);
     expect(gate('seen').status).toBe('fail');
+  });
+  test('the hall mixer and the earthed charger on two outlets make a loop, by the joints of the line to the laptop', () => {
+    const gate = judged('glaze-hall');
+    expect(gate('clean')).toMatchObject({ status: 'fail', lane: 'ground' });
+    expect(gate('clean').sentence).toMatch(/ground difference through Hall mixer.*joint 3.*joint 4.*joint 5.*Laptop/);
+    expect(gate('wired').status).not.toBe('fail');
   });
 });

@@ -1,4 +1,5 @@
 import type { Drawer, Job, Setup } from '@/core/model';
+import glazeHall from './glaze-hall.setup.json';
 import glazeJob from './glaze-talk.job.json';
 import glazeTooHot from './glaze-too-hot.setup.json';
 import kilnFirstTry from './kiln-first-try.setup.json';
@@ -10,6 +11,12 @@ import visitJob from './workshop-visit.job.json';
 
 // The scenario is ours: a potter, a wood-fired kiln, visitors in the workshop. JSON widens literal types; demo.test.ts
 // reads each file the way an import is read.
-export const demoSetups = [kilnRehearsed, kilnFirstTry, glazeTooHot, visitNoPower] as unknown as readonly Setup[];
+export const demoSetups = [
+  kilnRehearsed,
+  kilnFirstTry,
+  glazeTooHot,
+  visitNoPower,
+  glazeHall,
+] as unknown as readonly Setup[];
 export const demoJobs = [kilnJob, glazeJob, visitJob] as unknown as readonly Job[];
 export const demoDrawer = toolbox as unknown as Drawer;

@@ -1,9 +1,18 @@
 import { catalogue } from '@/catalogue';
 import { assess, type Report, report } from '@/core/assess';
+import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { checkDocument, type Drawer, type Job, type Setup } from '@/core/model';
-import { type Mend, mends, type PlanProgress, plan, type Swap, swapsFor } from '@/core/plan';
+import { type Mend, mends, type PlanProgress, plan, type Quieter, quieterFor, type Swap, swapsFor } from '@/core/plan';
+import { insertion, type Probe, probeJoint, type Stretch } from '@/core/readings';
 
 export type Judged = { readonly ok: true; readonly report: Report } | { readonly ok: false; readonly message: string };
+
+export interface CloseUp {
+  readonly probes: readonly Probe[];
+  readonly way: readonly Stretch[];
+}
+/** A plug is drawn out at most so far: then it lies on the table. */
+const FARTHEST_MM = 16;
 
 /** Lets messages in between two steps of long work; a timer of 0 would wait 4 ms. */
 const breathe = (): Promise<void> =>
@@ -44,6 +53,13 @@ export const endpoint = {
     search(plan(job, drawer, catalogue), tell),
   mends: (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void) =>
     search(mends(setup, drawer, catalogue), tell),
+  levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),
+  quieter: (setup: Setup, drawer: Drawer | null): readonly Quieter[] => quieterFor(setup, drawer, catalogue),
+  /** What a joint's contacts offer when it is open, and what happens on the plug's way in. */
+  closeUp(setup: Setup, joint: string): CloseUp {
+    const probes = probeJoint(setup, catalogue, joint);
+    return { probes: probes.ok ? probes.value : [], way: insertion(setup, catalogue, joint, FARTHEST_MM) };
+  },
   swaps: (setup: Setup, part: string, drawer: Drawer | null): readonly Swap[] =>
     swapsFor(setup, part, drawer, catalogue),
   stop() {

@@ -1,16 +1,17 @@
 import { proxy, type Remote, wrap } from 'comlink';
+import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { Mend, PlanProgress, Swap } from '@/core/plan';
-import type { Endpoint, Judged } from './endpoint';
+import type { Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { CloseUp, Endpoint, Judged } from './endpoint';
 
-export type { Judged } from './endpoint';
+export type { CloseUp, Judged } from './endpoint';
 
 const start = (): Remote<Endpoint> =>
   wrap<Endpoint>(new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' }));
 
 // One thread answers what the hand is doing now, others search: a search never delays a knob.
 const threads = new Map<string, Remote<Endpoint>>();
-const thread = (name: 'live' | 'plan' | 'mend'): Remote<Endpoint> => {
+const thread = (name: 'live' | 'plan' | 'mend' | 'levels'): Remote<Endpoint> => {
   const running = threads.get(name) ?? start();
   threads.set(name, running);
   return running;
@@ -52,3 +53,12 @@ export const findMends = (setup: Setup, drawer: Drawer | null, tell: (m: readonl
 
 export const findSwaps = (setup: Setup, part: string, drawer: Drawer | null): Promise<readonly Swap[]> =>
   thread('mend').swaps(setup, part, drawer);
+
+/** Windows and settings of all knobs, as they are found. A later call ends an earlier one. */
+export const findLevels = (setup: Setup, wish: Wish, tell: (l: Levels) => void): Promise<boolean> =>
+  thread('levels').levels(setup, wish, proxy(tell));
+
+export const findQuieter = (setup: Setup, drawer: Drawer | null): Promise<readonly Quieter[]> =>
+  thread('mend').quieter(setup, drawer);
+
+export const lookCloser = (setup: Setup, joint: string): Promise<CloseUp> => thread('mend').closeUp(setup, joint);

@@ -28,6 +28,13 @@ export function assess(setup: Setup, catalogue: Catalogue): Result<Assessment, C
   return ok({ readings, also, verdicts, weakest: weakestOf(verdicts) });
 }
 
+/** The same where the circuit can only be at fault by a bug of a class: its problem is thrown. */
+export function mustAssess(setup: Setup, catalogue: Catalogue): Assessment {
+  const assessed = assess(setup, catalogue);
+  if (!assessed.ok) throw new Error(assessed.problem.message);
+  return assessed.value;
+}
+
 /** Which gate a person should look at first: a cause before its consequences, then the least room. */
 export function weakestOf(verdicts: readonly Verdict[]): Verdict {
   const failing = verdicts.filter((v) => v.status === 'fail');

@@ -1,2 +1,2 @@
-export { type Assessment, assess } from './assess';
+export { type Assessment, assess, mustAssess } from './assess';
 export { type Place, type Report, report } from './report';

@@ -97,6 +97,12 @@ export function report({ readings, also, verdicts, weakest }: Assessment) {
       headroomDb: finite(s.headroomDb),
     })),
     loops: readings.loops,
+    earthings: readings.compiled.earthings.map(({ part, ohm, earth }) => ({
+      part,
+      /** By a protective conductor; else only through what a supply leaks. */
+      metal: ohm !== null,
+      outlet: earth,
+    })),
   };
 }
 

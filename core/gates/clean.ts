@@ -1,12 +1,13 @@
 import type { Hum } from '../interference';
 import type { Arrival, ChannelReading, LineReading, Readings } from '../readings';
-import { CLEAN_SNR_DB } from '../readings';
 import { dbText, jointSentence, nameOf } from './say';
 import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
 
+/** Under this the hiss is heard between words, dB(A); est. */
+export const CLEAN_SNR_DB = 30;
 const COMFORT_DB = 15;
 /** Hum is heard between words when it is less than this under them; est. */
-const LEAST_OVER_HUM_DB = 35;
+export const LEAST_OVER_HUM_DB = 35;
 /** At the critical distance the room is as loud as the voice; speech stays clear above it, close above three times nearer. */
 const LEAST_DIRECT_DB = 0;
 const COMFORT_DIRECT_DB = 10;

@@ -1,8 +1,8 @@
 import type { Readings } from '../readings';
-import { cleanGate } from './clean';
+import { CLEAN_SNR_DB, cleanGate, LEAST_OVER_HUM_DB } from './clean';
 import { fitGate } from './fit';
 import { heardGate } from './heard';
-import { levelGate } from './level';
+import { levelGate, QUIET_PEAK_DBFS } from './level';
 import { poweredGate } from './powered';
 import { safeGate } from './safe';
 import { seenGate } from './seen';
@@ -11,6 +11,7 @@ import { wiredGate } from './wired';
 
 export { nameOf, voltText } from './say';
 export { type Finding, GATES, type GateName, type Lane, type Status, type Verdict } from './verdict';
+export { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, QUIET_PEAK_DBFS };
 
 const GATE_OF = {
   fit: fitGate,

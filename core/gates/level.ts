@@ -1,11 +1,11 @@
-import { feeds, type Readings } from '../readings';
+import { feedsAny, type Readings } from '../readings';
 import { dbText, jointSentence, nameOf } from './say';
 import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
 
 /** Spare above the peaks that is comfortable; the trade's "room to spare". */
 const COMFORT_HEADROOM_DB = 8;
 /** Peaks lower than this cannot be raised without hearing the floor; the trade puts them at three quarters of a meter. */
-const QUIET_PEAK_DBFS = -50;
+export const QUIET_PEAK_DBFS = -50;
 const COMFORT_QUIET_DB = 20;
 /** An input this far over is being given the wrong kind of signal, not a loud voice. */
 const WRONG_KIND_DB = 20;
@@ -22,7 +22,7 @@ export function levelGate(readings: Readings): Verdict {
   }
   const findings: Finding[] = [];
   for (const { stage, averageDbu, headroomDb } of readings.stages) {
-    if (averageDbu <= -150 || !feeds(channels, stage)) continue;
+    if (averageDbu <= -150 || !feedsAny(channels, stage)) continue;
     findings.push(
       finding(
         {
@@ -88,8 +88,8 @@ export function levelGate(readings: Readings): Verdict {
           spare < -WRONG_KIND_DB
             ? `Line level meets a microphone input${at}: the peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}. Put a pad or a line-to-headset lead in between; no knob after it helps.`
             : spare < 0
-              ? `The peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}${at}. Turn down what feeds it.`
-              : `Only ${spare.toFixed(0)} dB are left above the peaks at the ${self}. Turn down what feeds it a little.`,
+              ? `The peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}${at}. Turn down what feedsAny it.`
+              : `Only ${spare.toFixed(0)} dB are left above the peaks at the ${self}. Turn down what feedsAny it a little.`,
       },
     ),
   );

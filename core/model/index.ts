@@ -41,4 +41,5 @@ export type {
 export type { DocumentProblem } from './problem';
 export { knobAt, quantity, valueWithBasis } from './quantity';
 export { readDocument } from './read';
+export { turnKnob } from './turn';
 export { writeDocument } from './write';

@@ -133,11 +133,3 @@ export function attachPart(
   };
   return { ...setup, parts: [...setup.parts, { ...by, id }], joints: [...setup.joints, joint] };
 }
-
-/** Turn one knob. */
-export function turnKnob(setup: Setup, part: string, knob: string, position: number): Setup {
-  return {
-    ...setup,
-    parts: setup.parts.map((p) => (p.id === part ? { ...p, knobs: { ...p.knobs, [knob]: position } } : p)),
-  };
-}

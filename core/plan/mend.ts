@@ -1,12 +1,14 @@
-import { type Assessment, assess } from '../assess';
+import { type Assessment, mustAssess } from '../assess';
 import { type GateName, nameOf, type Status, type Verdict } from '../gates';
-import type { Catalogue, Drawer, Part, PartClass, Setup } from '../model';
+import { solveKnobs } from '../levels';
+import { type Catalogue, type Drawer, type Part, type PartClass, type Setup, turnKnob } from '../model';
 import { accompany } from './accompany';
-import { attachPart, freePorts, insertPart, swapPart, turnKnob } from './edit';
+import { attachPart, freePorts, insertPart, swapPart } from './edit';
 import { plan } from './plan';
 import { compareScores, type Score, scoreOf } from './score';
 import { settleKnobs } from './settle';
 import { costOf, type Stock, stockOf } from './stock';
+import { withArticle } from './words';
 
 /** A change that makes a setup better, with what it would do. */
 export interface Mend {
@@ -32,7 +34,7 @@ interface Candidate {
  * that leave fewer failing gates are returned, best first. Nothing here knows which fault calls for which cure.
  */
 export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue): Generator<readonly Mend[]> {
-  const before = judgedOf(setup, catalogue);
+  const before = mustAssess(setup, catalogue);
   const start = scoreOf(before);
   const stock = stockOf(drawer, catalogue);
   const spent = costOf(setup.parts, stock, catalogue).cost;
@@ -40,7 +42,7 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
   for (const c of candidates(setup, before, catalogue, stock)) {
     const settled = c.settle
       ? accompany(settleKnobs(c.setup, catalogue), catalogue, stock)
-      : { setup: c.setup, assessment: judgedOf(c.setup, catalogue) };
+      : { setup: c.setup, assessment: mustAssess(c.setup, catalogue) };
     const score = scoreOf(settled.assessment);
     if (
       score.failing + score.unknown < start.failing + start.unknown ||
@@ -69,7 +71,7 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     for (const { answers } of plan(setup.job, drawer, catalogue)) {
       const best = answers[0];
       if (best && best.score.failing + best.score.unknown === 0) {
-        const { readings } = judgedOf(best.setup, catalogue);
+        const { readings } = mustAssess(best.setup, catalogue);
         const names = best.setup.parts
           .filter((p) => !catalogue.parts.get(p.class)!.host)
           .map((p) => nameOf(readings.compiled, p.id));
@@ -94,12 +96,6 @@ const compareMends = (a: Mend & { readonly effort: number }, b: Mend & { readonl
   a.cost - b.cost ||
   a.effort - b.effort ||
   b.score.room - a.score.room;
-
-const judgedOf = (setup: Setup, catalogue: Catalogue): Assessment => {
-  const a = assess(setup, catalogue);
-  if (!a.ok) throw new Error(a.problem.message);
-  return a.value;
-};
 
 export const statusesOf = (verdicts: readonly Verdict[]): Readonly<Record<GateName, Status>> =>
   Object.fromEntries(verdicts.map((v) => [v.gate, v.status])) as Record<GateName, Status>;
@@ -139,7 +135,17 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue, sto
       }
     }
   }
-  yield { label: 'Set the knobs for peaks at −12 dBFS', setup, settle: true, effort: 1 };
+  const solution = solveKnobs(setup, catalogue);
+  if (solution) {
+    yield { label: 'Set all knobs for peaks at −12 dBFS', setup: solution.best.setup, settle: false, effort: 1 };
+  }
+  for (const joint of setup.joints) {
+    const { contactOhm, ...clean } = joint;
+    if (contactOhm === undefined) continue;
+    const joints = setup.joints.map((j) => (j.id === joint.id ? clean : j));
+    const number = setup.joints.indexOf(joint) + 1;
+    yield { label: `Clean the contacts of joint ${number}`, setup: { ...setup, joints }, settle: false, effort: 1 };
+  }
   const flow = { heard: 'monitor', powered: 'power' } as const;
   for (const gate of ['heard', 'powered'] as const) {
     if (before.verdicts.find((v) => v.gate === gate)?.status !== 'fail') continue;
@@ -182,9 +188,6 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue, sto
 
 const shipped = (catalogue: Catalogue, keep: (c: PartClass) => boolean): readonly PartClass[] =>
   [...catalogue.parts.values()].filter(keep);
-
-const withArticle = (c: PartClass): string =>
-  `${/^[aeiou8]/i.test(c.name) ? 'an' : 'a'} ${c.name[0].toLowerCase()}${c.name.slice(1)}`;
 
 /** Parts and joints that a failing or cautious finding points at, the joints' two parts included. */
 function guilty(before: Assessment): {

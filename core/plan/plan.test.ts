@@ -3,8 +3,8 @@ import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { assess } from '../assess';
 import { GATES } from '../gates';
-import { checkDocument, type Drawer, type Job, quantity, type Setup } from '../model';
-import { type Mend, mends, type PlanProgress, plan, settleKnobs, swapsFor, turnKnob } from '.';
+import { checkDocument, type Drawer, type Job, quantity, type Setup, turnKnob } from '../model';
+import { type Mend, mends, type PlanProgress, plan, settleKnobs, swapsFor } from '.';
 import { compareAnswers } from './plan';
 
 const runPlan = (job: Job, drawer: Drawer | null): readonly PlanProgress[] => [...plan(job, drawer, catalogue)];

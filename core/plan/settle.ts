@@ -1,6 +1,5 @@
-import { type Assessment, assess } from '../assess';
-import { type Catalogue, knobAt, type Setup } from '../model';
-import { turnKnob } from './edit';
+import { type Assessment, mustAssess } from '../assess';
+import { type Catalogue, knobAt, type Setup, turnKnob } from '../model';
 import { compareScores, scoreOf } from './score';
 
 /** Where the peaks of the loudest voice are put: below the red, with room to spare. */
@@ -11,11 +10,7 @@ export interface Settled {
   readonly assessment: Assessment;
 }
 
-const judged = (setup: Setup, catalogue: Catalogue): Settled => {
-  const a = assess(setup, catalogue);
-  if (!a.ok) throw new Error(a.problem.message);
-  return { setup, assessment: a.value };
-};
+const judged = (setup: Setup, catalogue: Catalogue): Settled => ({ setup, assessment: mustAssess(setup, catalogue) });
 
 /**
  * Turn the knobs of a setup to where it works best: switches by trying each position, then gains, nearest the input

@@ -11,7 +11,7 @@ export {
   steadyAt,
 } from './joint-level';
 export { LOST_DB } from './kept';
-export { CLEAN_SNR_DB, feeds, type LedgerEntry } from './ledger';
+export { feedsAny, type LedgerEntry } from './ledger';
 export { type Path, pathBetween } from './line';
 export { type Probe, probeJoint } from './probe';
 export { type LineReading, type Readings, read } from './readings';

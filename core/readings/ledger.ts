@@ -2,9 +2,6 @@ import type { Compiled, Stage } from '../compile';
 import { dbu, peakDbu, type Responses, SILENCE_DBU, voiceVolt } from '../signal';
 import type { ChannelReading } from './channels';
 
-/** Under this the hiss is heard between words, dB(A); est. */
-export const CLEAN_SNR_DB = 30;
-
 /** One thing that clips, referred to a source: how much louder the voice could be before its peaks get there. */
 export interface LedgerEntry {
   readonly source: string;
@@ -12,6 +9,8 @@ export interface LedgerEntry {
   readonly what: 'microphone' | 'amplifier' | 'converter';
   /** Element of the part. */
   readonly id: string;
+  /** Whether what clips here is recorded; a monitor output's clipping is not. */
+  readonly feeds: boolean;
   /** Below 0 it clips now. */
   readonly spareDb: number;
   /** Average level of the voice at 1 m with which the peaks just reach the limit, dB SPL. */
@@ -26,16 +25,18 @@ export function readLedger(
 ): readonly LedgerEntry[] {
   const entries: LedgerEntry[] = [];
   for (const { id: source, splAt1m } of compiled.setup.job.sources) {
-    const add = (part: string, what: LedgerEntry['what'], id: string, spareDb: number) =>
-      entries.push({ source, part, what, id, spareDb, atSpl: splAt1m + spareDb });
+    const add = (part: string, what: LedgerEntry['what'], id: string, spareDb: number, feeds = true) =>
+      entries.push({ source, part, what, id, feeds, spareDb, atSpl: splAt1m + spareDb });
     for (const { capsule, spl, alive } of responses.feeds.filter((f) => f.source === source)) {
       if (alive && capsule.maxSpl !== null) {
         add(capsule.part, 'microphone', capsule.id, capsule.maxSpl - peakDbu(spl));
       }
     }
-    for (const stage of compiled.stages.filter((s) => feeds(channels, s))) {
+    for (const stage of compiled.stages) {
       const level = dbu(voiceVolt(responses, source, stage.driveNode, stage.n));
-      if (level > SILENCE_DBU) add(stage.part, 'amplifier', stage.id, stage.clipDbu - peakDbu(level));
+      if (level > SILENCE_DBU) {
+        add(stage.part, 'amplifier', stage.id, stage.clipDbu - peakDbu(level), feedsAny(channels, stage));
+      }
     }
     for (const { input, arrivals } of channels) {
       const { peakDbfs } = arrivals.find((a) => a.source === source)!;
@@ -46,5 +47,5 @@ export function readLedger(
 }
 
 /** With no channel to judge by, any amplifier may matter. */
-export const feeds = (channels: readonly ChannelReading[], stage: Stage): boolean =>
+export const feedsAny = (channels: readonly ChannelReading[], stage: Stage): boolean =>
   channels.length === 0 || channels.some((c) => c.fedBy.has(stage));

@@ -2,8 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { report } from '@/core/assess';
-import { type KnobSpec, knobAt, type Setup } from '@/core/model';
-import { turnKnob } from '@/core/plan';
+import { type KnobSpec, knobAt, type Setup, turnKnob } from '@/core/model';
 import { assessed } from '../support/bench-setup';
 import { randomSetup } from '../support/random-setup';
 

@@ -5,7 +5,16 @@ export { spoken } from './figure-names';
 export { Figures } from './figures';
 export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';
-export { type Judgement, useMends, usePlan, useReport, useSwaps } from './use-bench';
+export {
+  type Judgement,
+  useCloseUp,
+  useLevels,
+  useMends,
+  usePlan,
+  useQuieter,
+  useReport,
+  useSwaps,
+} from './use-bench';
 export { setSetting, useAll, useDrawer, useJob, useOnPage, useSetting, useSetup, useSteps } from './use-desk';
 export { useWidth } from './use-width';
 export { appOf, classOf, GATE_QUESTIONS, GATE_TITLES, lower, minus, partName, price, signed } from './words';

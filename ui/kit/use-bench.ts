@@ -1,9 +1,20 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
+import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { Mend, PlanProgress, Swap } from '@/core/plan';
-import { findMends, findSwaps, judge, planJob, stopPlan } from '@/workers';
+import type { Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
+import {
+  type CloseUp,
+  findLevels,
+  findMends,
+  findQuieter,
+  findSwaps,
+  judge,
+  lookCloser,
+  planJob,
+  stopPlan,
+} from '@/workers';
 
 export interface Judgement {
   /** The newest report there is; while a newer one is on its way, the one before. */
@@ -103,4 +114,59 @@ export function useSwaps(setup: Setup, part: string | null, drawer: Drawer | nul
     });
   }, [setup, part, drawer]);
   return swaps;
+}
+
+/** Windows and settings for a setup that stands still; what was found for the one before stays until there is news. */
+export function useLevels(setup: Setup | null | undefined, wish: Wish): Levels | null {
+  const [levels, setLevels] = useState<Levels | null>(null);
+  useEffect(() => {
+    if (!setup) return;
+    let current = true;
+    const timer = setTimeout(() => {
+      void findLevels(setup, wish, (l) => {
+        if (current) setLevels((before) => (l.windows.length > 0 || !before ? l : { ...l, windows: before.windows }));
+      });
+    }, 60);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [setup, wish]);
+  return levels;
+}
+
+/** What would bring hum down; null while it is computed. */
+export function useQuieter(
+  setup: Setup,
+  drawer: Drawer | null | undefined,
+  wanted: boolean,
+): readonly Quieter[] | null {
+  const [found, setFound] = useState<readonly Quieter[] | null>(null);
+  useEffect(() => {
+    if (!wanted || drawer === undefined) return;
+    let current = true;
+    setFound(null);
+    void findQuieter(setup, drawer).then((q) => {
+      if (current) setFound(q);
+    });
+    return () => {
+      current = false;
+    };
+  }, [setup, drawer, wanted]);
+  return found;
+}
+
+/** A joint's contacts when it is open, and the plug's way in; null until they are known. */
+export function useCloseUp(setup: Setup, joint: string): CloseUp | null {
+  const [seen, setSeen] = useState<CloseUp | null>(null);
+  useEffect(() => {
+    let current = true;
+    void lookCloser(setup, joint).then((c) => {
+      if (current) setSeen(c);
+    });
+    return () => {
+      current = false;
+    };
+  }, [setup, joint]);
+  return seen;
 }

@@ -1,7 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
-import type { Drawer, Part, Setup } from '@/core/model';
-import { turnKnob } from '@/core/plan';
+import { type Drawer, type Part, type Setup, turnKnob } from '@/core/model';
 import { classOf, Figures, partName, useSwaps } from '../kit';
 import { Knob, Slide } from './knob';
 import { SwapList } from './swap-list';
