@@ -1,5 +1,5 @@
 import { mustAssess } from '../assess';
-import type { GateName, Verdict } from '../gates';
+import type { Finding, GateName, Status, Verdict } from '../gates';
 import { type Catalogue, type Setup, turnKnob } from '../model';
 import type { KnobPlace } from './knobs';
 
@@ -25,58 +25,53 @@ export interface KnobWindow {
 }
 
 /** Gates that a gain can open or shut. */
-const TOUCHED: readonly GateName[] = ['wired', 'level', 'clean', 'heard', 'safe'];
+const TOUCHED: ReadonlySet<GateName> = new Set(['wired', 'level', 'clean', 'heard', 'safe']);
 /** Positions looked at to find one that holds. */
 const LOOKS = 9;
+/** A change of room that a knob can be said to have made. */
+const MOVED = 0.02;
+
+/** The worst finding of one kind: of one gate, against one limit. */
+interface Kind {
+  readonly gate: GateName;
+  readonly finding: Finding;
+}
 
 /**
  * The window of a knob, by trying: `assess` at a few positions, then halving the distance at each end until the step at
- * which a gate fails is known. Gates that fail whatever the knob does are left out; the knob is not to blame for them.
+ * which something fails is known. What fails by the same amount wherever the knob stands is left out: it is not to blame.
  */
 export function windowOf(setup: Setup, catalogue: Catalogue, { part, knob, at }: KnobPlace): KnobWindow {
   const last = Math.round((knob.max - knob.min) / knob.step);
-  const known = new Map<number, readonly Verdict[]>();
-  const verdictsAt = (i: number): readonly Verdict[] => {
-    const verdicts = known.get(i) ?? mustAssess(turnKnob(setup, part, knob.id, positionOf(i)), catalogue).verdicts;
-    known.set(i, verdicts);
-    return verdicts;
-  };
   const positionOf = (i: number) => knob.min + i * knob.step;
+  const known = new Map<number, ReadonlyMap<string, Kind>>();
+  const kindsAt = (i: number): ReadonlyMap<string, Kind> => {
+    const kinds =
+      known.get(i) ?? kindsOf(mustAssess(turnKnob(setup, part, knob.id, positionOf(i)), catalogue).verdicts);
+    known.set(i, kinds);
+    return kinds;
+  };
   const here = Math.max(0, Math.min(last, Math.round((at - knob.min) / knob.step)));
   const looks = [...new Set([here, 0, last, ...spread(last)])];
-
-  const judged = TOUCHED.filter((gate) => {
-    const found = looks.map((i) => verdictsAt(i).find((v) => v.gate === gate)!);
-    const moves = found.some((v) => v.exactRoom !== found[0].exactRoom || v.status !== found[0].status);
-    return moves || found[0].status !== 'fail';
-  });
-  const matters = TOUCHED.some((gate) => {
-    const found = looks.map((i) => verdictsAt(i).find((v) => v.gate === gate)!);
-    return found.some(
-      (v) => v.status !== found[0].status || Math.abs((v.exactRoom ?? 0) - (found[0].exactRoom ?? 0)) > 0.02,
-    );
-  });
-  const wrong = (i: number, bad: readonly Verdict['status'][]) =>
-    verdictsAt(i).find((v) => judged.includes(v.gate) && bad.includes(v.status)) ?? null;
-  const window = (bad: readonly Verdict['status'][], from: number | undefined): readonly [number, number] | null => {
+  const moving = new Set(
+    [...new Set(looks.flatMap((i) => [...kindsAt(i).keys()]))].filter((key) => {
+      const seen = looks.map((i) => kindsAt(i).get(key)?.finding);
+      return seen.some((f) => f?.status !== seen[0]?.status || Math.abs(exact(f) - exact(seen[0])) > MOVED);
+    }),
+  );
+  const wrong = (i: number, bad: readonly Status[]): Kind | null =>
+    [...kindsAt(i)].find(([key, k]) => moving.has(key) && bad.includes(k.finding.status))?.[1] ?? null;
+  const span = (bad: readonly Status[]): readonly [number, number] | null => {
+    const from = looks.find((i) => wrong(i, bad) === null);
     if (from === undefined) return null;
-    const low = edge(from, 0, (i) => wrong(i, bad) === null);
-    const high = edge(from, last, (i) => wrong(i, bad) === null);
-    return [low, high];
+    const free = (i: number) => wrong(i, bad) === null;
+    return [edge(from, 0, free), edge(from, last, free)];
   };
-  const FAILS = ['fail', 'not known'] as const;
-  const CAUTIONS = ['fail', 'not known', 'caution'] as const;
-  const holds = window(
-    FAILS,
-    looks.find((i) => wrong(i, FAILS) === null),
-  );
-  const good = window(
-    CAUTIONS,
-    looks.find((i) => wrong(i, CAUTIONS) === null),
-  );
+  const holds = span(FAILS);
+  const good = span(CAUTIONS);
   const edgeAt = (i: number): Edge | null => {
-    const verdict = i < 0 || i > last ? null : wrong(i, FAILS);
-    return verdict && { gate: verdict.gate, sentence: verdict.sentence };
+    const kind = i < 0 || i > last ? null : wrong(i, FAILS);
+    return kind && { gate: kind.gate, sentence: kind.finding.sentence };
   };
   const toPositions = (w: readonly [number, number] | null) => w && ([positionOf(w[0]), positionOf(w[1])] as const);
   return {
@@ -86,8 +81,27 @@ export function windowOf(setup: Setup, catalogue: Catalogue, { part, knob, at }:
     good: toPositions(good),
     below: edgeAt(holds ? holds[0] - 1 : here),
     above: edgeAt(holds ? holds[1] + 1 : here),
-    matters,
+    matters: moving.size > 0,
   };
+}
+
+const FAILS: readonly Status[] = ['fail', 'not known'];
+const CAUTIONS: readonly Status[] = ['fail', 'not known', 'caution'];
+
+const exact = (f: Finding | undefined): number => f?.exactRoom ?? f?.room ?? 0;
+
+/** Findings by what they are measured against, the worst of each. */
+function kindsOf(verdicts: readonly Verdict[]): ReadonlyMap<string, Kind> {
+  const kinds = new Map<string, Kind>();
+  for (const { gate, findings } of verdicts) {
+    if (!TOUCHED.has(gate)) continue;
+    for (const finding of findings) {
+      const key = `${gate} ${finding.limit} ${finding.unit}`;
+      const worst = kinds.get(key);
+      if (!worst || exact(finding) < exact(worst.finding)) kinds.set(key, { gate, finding });
+    }
+  }
+  return kinds;
 }
 
 const spread = (last: number): readonly number[] =>

@@ -1,4 +1,4 @@
-export { freePorts, portsFit, swapPart } from './edit';
+export { attachPart, freePorts, insertPart, portsFit, swapPart } from './edit';
 export { type Mend, mends } from './mend';
 export { type Answer, type PlanProgress, plan, type Route } from './plan';
 export { type Quieter, quieterFor } from './quieter';

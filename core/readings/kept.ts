@@ -17,9 +17,12 @@ export function keptOf(
   channels: readonly ChannelReading[],
 ): { readonly sentDbu: number; readonly keptDb: number } {
   const upstream = path.parts.slice(0, -1);
-  const last = upstream.findLast((part) => stages.some((s) => s.stage.part === part));
+  // A send that leads elsewhere says nothing of this line; where nothing arrives, any may be what was sent.
+  const feeding = stages.filter((s) => channels.some((c) => c.fedBy.has(s.stage)));
+  const sent = feeding.length > 0 ? feeding : stages;
+  const last = upstream.findLast((part) => sent.some((s) => s.stage.part === part));
   const own = dbu(pascal(feed.spl) * feed.capsule.voltPerPascal);
-  const sentDbu = last ? Math.max(...stages.filter((s) => s.stage.part === last).map((s) => s.averageDbu)) : own;
+  const sentDbu = last ? Math.max(...sent.filter((s) => s.stage.part === last).map((s) => s.averageDbu)) : own;
   const arrived = Math.max(
     SILENCE_DBU,
     ...channels.map((c) => c.arrivals.find((a) => a.source === feed.source)?.averageDbu ?? SILENCE_DBU),

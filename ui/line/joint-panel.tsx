@@ -3,9 +3,9 @@ import type { Report } from '@/core/assess';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { voltText } from '@/core/gates';
 import type { PortRef, PortSpec, Setup } from '@/core/model';
+import { Slide } from '../bench';
 import { classOf, partName } from '../kit';
 import { JointDrawing } from './joint-drawing';
-import { Slide } from './knob';
 import { letterOfRole } from './role-letter';
 
 interface Props {

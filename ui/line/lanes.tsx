@@ -3,10 +3,9 @@ import type { ReactNode } from 'react';
 import type { Report } from '@/core/assess';
 import type { GateName, Lane } from '@/core/gates';
 import type { Setup } from '@/core/model';
+import { type Layout, middleOf, SignalLane } from '../bench';
 import { classOf, lower, partName, useWidth } from '../kit';
 import type { Lit } from './focus';
-import { type Layout, middleOf } from './layout';
-import { SignalLane } from './signal-lane';
 
 interface Props {
   readonly setup: Setup;

@@ -2,7 +2,7 @@
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { type Setup, writeDocument } from '@/core/model';
-import { change } from '@/store';
+import { layOut, SetupPicker, useDraft } from '../bench';
 import { jobSentence } from '../job';
 import { Button, setSetting, useDrawer, useMends, useReport, useSetup } from '../kit';
 import { SaveEverything, Screen, saveFile, tell } from '../shell';
@@ -13,10 +13,8 @@ import { GateCard } from './gate-card';
 import { Gates } from './gates';
 import { JointPanel } from './joint-panel';
 import { Lanes } from './lanes';
-import { layOut } from './layout';
 import { PartPanel } from './part-panel';
 import { Row } from './row';
-import { SetupPicker } from './setup-picker';
 
 export function LineScreen() {
   const kept = useSetup(useSearchParams().get('setup'));
@@ -34,18 +32,10 @@ export function LineScreen() {
   return <Sheet key={kept.id} kept={kept} />;
 }
 
-interface Draft {
-  readonly label: string;
-  readonly setup: Setup;
-  readonly from: Setup;
-}
-
 /** One setup on the bench. A knob being turned changes a draft; it is kept, as one step, when it is let go. */
 function Sheet({ kept }: { readonly kept: Setup }) {
   const drawer = useDrawer();
-  const [draft, setDraft] = useState<Draft | null>(null);
-  // A draft of what has since changed underneath, in another tab or by undo, is no longer wanted.
-  const setup = draft && draft.from === kept ? draft.setup : kept;
+  const { setup, keep, turn: onTurn, done: onDone } = useDraft(kept);
   const judgement = useReport(setup);
   const [focus, setFocus] = useState<Focus | null>(null);
   const panel = useRef<HTMLDivElement>(null);
@@ -59,11 +49,6 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const ill = report?.verdicts.some((v) => v.status !== 'pass') ?? false;
   const { mends, done } = useMends(kept, drawer, ill);
 
-  const keep = (label: string, next: Setup) => change(label, [{ kind: 'setups', id: kept.id, become: () => next }]);
-  const onTurn = (label: string, next: Setup) => setDraft({ label, setup: next, from: kept });
-  const onDone = () => {
-    if (draft && draft.from === kept) void keep(draft.label, draft.setup);
-  };
   const onMend = async (label: string, next: Setup) => {
     await keep(label, next);
     setFocus(null);

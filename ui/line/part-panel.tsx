@@ -1,8 +1,8 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { type Drawer, type Part, type Setup, turnKnob } from '@/core/model';
+import { Knob, Slide } from '../bench';
 import { classOf, Figures, partName, useSwaps } from '../kit';
-import { Knob, Slide } from './knob';
 import { SwapList } from './swap-list';
 
 interface Props {

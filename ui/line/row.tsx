@@ -2,11 +2,10 @@
 import type { CSSProperties } from 'react';
 import { connectorNamed, contactsOf, describeConnector } from '@/core/connectors';
 import type { Joint, PortSpec, Setup } from '@/core/model';
+import { knobsText, type Layout, type Spot } from '../bench';
 import { AppIcon, appOf, classOf, PartIcon, partName } from '../kit';
 import type { Focus, Lit } from './focus';
 import { JointDrawing } from './joint-drawing';
-import { knobsText } from './knob-text';
-import type { Layout, Spot } from './layout';
 
 interface Props {
   readonly setup: Setup;
@@ -25,7 +24,7 @@ const CELL = 'desk:col-(--at) desk:row-(--row)';
 export function Row({ setup, layout, lit, focus, onFocus }: Props) {
   const all = layout.columns + 1;
   const app = appOf(setup.job.app);
-  const device = layout.spots.find((s) => classOf(partOf(setup, s.part)).host)!;
+  const device = layout.spots.find((s) => s.part === layout.device)!;
   const inOrder = [...layout.spots].sort(
     (a, b) => Number(a.beside) - Number(b.beside) || a.row - b.row || a.column - b.column,
   );

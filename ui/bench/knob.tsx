@@ -51,10 +51,12 @@ interface KnobProps {
   readonly partClass: PartClass;
   readonly onTurn: (knob: string, to: number) => void;
   readonly onDone: () => void;
+  /** Where its name already stands beside it: still told to assistive technology. */
+  readonly nameless?: boolean;
 }
 
 /** One knob of a part: gains slide, switches and choices are pressed. */
-export function Knob({ knob, part, partClass, onTurn, onDone }: KnobProps) {
+export function Knob({ knob, part, partClass, onTurn, onDone, nameless = false }: KnobProps) {
   const at = knobAt(part, partClass, knob.id);
   if (knob.unit === 'dB') {
     return (
@@ -76,7 +78,7 @@ export function Knob({ knob, part, partClass, onTurn, onDone }: KnobProps) {
   );
   return (
     <fieldset>
-      <legend>{knob.label}</legend>
+      <legend className={nameless ? 'sr-only' : ''}>{knob.label}</legend>
       <div className="mt-1 flex flex-wrap gap-1">
         {positions.map((p) => (
           <label

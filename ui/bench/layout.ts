@@ -18,6 +18,8 @@ export interface Layout {
   /** Columns of parts; the app stands in one more. */
   readonly columns: number;
   readonly rows: number;
+  /** The job's own device, in whose row the app stands. */
+  readonly device: string;
 }
 
 /**
@@ -42,6 +44,16 @@ export function layOut(setup: Setup, report: Report): Layout {
   });
   const device = report.device;
   if (!spots.has(device)) place(device, columns - 1, 0, null, false);
+  // Lines to further devices branch off below, each part hanging on the one before it, the device in the last column.
+  for (const line of report.also.flatMap((d) => d.lines)) {
+    line.parts.forEach((part, i) => {
+      const before = line.parts[i - 1];
+      if (spots.has(part) || before === undefined) return;
+      const last = i === line.parts.length - 1;
+      const column = last ? columns - 1 : Math.min(columns - 1, spots.get(before)!.column + 1);
+      place(part, column, 1, before, true);
+    });
+  }
   let left = setup.parts.filter((p) => !spots.has(p.id)).map((p) => p.id);
   // What hangs on something placed is placed next; what is plugged into nothing comes last.
   while (left.length > 0) {
@@ -65,7 +77,7 @@ export function layOut(setup: Setup, report: Report): Layout {
     ...spots.get(p.id)!,
     joints: setup.joints.filter((j) => drawnAt(j) === p.id).map((j) => j.id),
   }));
-  return { spots: all, columns, rows: 1 + Math.max(...all.map((s) => s.row)) };
+  return { spots: all, columns, rows: 1 + Math.max(...all.map((s) => s.row)), device };
 }
 
 /** Middle of a part's column on a lane of a certain width; the app's column is the last. */

@@ -1,5 +1,5 @@
 'use client';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import type { Setup } from '@/core/model';
 import { change } from '@/store';
 import { DocumentPicker, setSetting, useAll } from '../kit';
@@ -7,13 +7,15 @@ import { DocumentPicker, setSetting, useAll } from '../kit';
 /** Which setup lies on the bench; another, another name, or none of it. */
 export function SetupPicker({ setup }: { readonly setup: Setup }) {
   const router = useRouter();
+  // Another setup is opened on the screen that is looked at.
+  const here = usePathname();
   const open = async (id: string) => {
     await setSetting('setup', id);
-    router.push(`/line/?setup=${encodeURIComponent(id)}`);
+    router.push(`${here}?setup=${encodeURIComponent(id)}`);
   };
   const remove = async () => {
     await change(`Remove ${setup.name}`, [{ kind: 'setups', id: setup.id, become: () => null }]);
-    router.push('/line/');
+    router.push(here);
   };
   return (
     <DocumentPicker

@@ -24,7 +24,9 @@ export function SignalLane({ setup, report, layout }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const xOf = (part: string) => middleOf(layout, width, part);
   const y = scaleLinear([-120, 34], [HEIGHT - 8, 8]);
-  const lines = report.lines.map((l) => stepsOf(l.places, xOf, width / (layout.columns + 1)));
+  const lines = [report, ...report.also].flatMap((d) =>
+    d.lines.map((l) => stepsOf(l.places, xOf, width / (layout.columns + 1))),
+  );
   const main = lines[0] ?? [];
   const known = (pick: (p: Step) => number | null, steps: readonly Step[]) => ({
     steps,
@@ -92,7 +94,9 @@ export function SignalLane({ setup, report, layout }: Props) {
           )}
           {lines.slice(1).map((steps, i) => (
             <path
-              key={report.lines[i + 1].source}
+              // Lines keep their order: the place is the key.
+              // biome-ignore lint/suspicious/noArrayIndexKey: see above
+              key={i}
               d={path((p) => p.peakDbu, steps)}
               className="fill-none stroke-accent"
               strokeWidth={1.2}
@@ -164,7 +168,7 @@ function RoomLeft({
 
 /** A level holds from the middle of its part to the middle of the next; the last one to the end of its column. */
 function stepsOf(places: readonly Place[], xOf: (part: string) => number, column: number): Step[] {
-  const steps = places.map((p) => ({ ...p, x: xOf(p.part) }));
+  const steps = places.map((p) => ({ ...p, x: Math.max(LEFT, xOf(p.part)) }));
   const last = steps.at(-1);
   return last ? [...steps, { ...last, x: last.x + column / 2 }] : steps;
 }

@@ -1,0 +1,1 @@
+export { LevelsScreen } from './levels-screen';

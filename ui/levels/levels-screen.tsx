@@ -1,0 +1,149 @@
+'use client';
+import { useSearchParams } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { USUAL_WISH, type Wish } from '@/core/levels';
+import type { Setup } from '@/core/model';
+import { layOut, SetupPicker, SignalLane, useDraft } from '../bench';
+import { partName, setSetting, useLevels, useReport, useSetup } from '../kit';
+import { Screen, tell } from '../shell';
+import { Budget } from './budget';
+import { KnobRow } from './knob-row';
+import { PadMaker } from './pad-maker';
+import { Schools } from './schools';
+import type { Mark } from './track';
+import { Voices } from './voices';
+import { WishBox } from './wish-box';
+
+export function LevelsScreen() {
+  const kept = useSetup(useSearchParams().get('setup'));
+  useEffect(() => {
+    if (kept) void setSetting('setup', kept.id);
+  }, [kept]);
+  if (kept === undefined) return <Screen title="Levels">{null}</Screen>;
+  if (kept === null) {
+    return (
+      <Screen title="No setup yet">
+        <p>Open a chain from the job sentence, or bring a setup in under Files.</p>
+      </Screen>
+    );
+  }
+  return <Desk key={kept.id} kept={kept} />;
+}
+
+/** All knobs of one setup, from source to app, with what each may do. */
+function Desk({ kept }: { readonly kept: Setup }) {
+  const { setup, keep, turn, done } = useDraft(kept);
+  const [wish, setWish] = useState<Wish>(USUAL_WISH);
+  const judgement = useReport(setup);
+  const levels = useLevels(setup, wish);
+  const { report } = judgement;
+  if (judgement.problem) {
+    return (
+      <Screen title={<SetupPicker setup={setup} />}>
+        <p className="rounded-xl border border-fail bg-fail-wash p-4">
+          This setup cannot be computed. {judgement.problem}
+        </p>
+      </Screen>
+    );
+  }
+  const shown = judgement.setup ?? setup;
+  if (!report || !levels || shown.id !== setup.id) {
+    return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
+  }
+  const onSet = async (label: string, next: Setup) => {
+    await keep(label, next);
+    tell(`${label}: done. Undo takes it back.`);
+  };
+  const layout = layOut(shown, report);
+  const marksOf = (part: string, knob: string): readonly Mark[] => {
+    const { schools } = levels;
+    if (!schools) return [];
+    const at = (letter: string, s: { readonly setup: Setup }) => {
+      const position = s.setup.parts.find((p) => p.id === part)?.knobs?.[knob];
+      return position === undefined ? [] : [{ letter, at: position }];
+    };
+    return [...at('B', schools.best), ...at('S', schools.sourceHot), ...at('D', schools.deviceHot)];
+  };
+  const idle = new Set(levels.windows.filter((w) => !w.matters).map((w) => `${w.part} ${w.knob}`));
+  const present = levels.knobs.filter((k) => exists(setup, k.part));
+  const line = present.filter((k) => !idle.has(`${k.part} ${k.knob.id}`));
+  const beside = present.filter((k) => idle.has(`${k.part} ${k.knob.id}`));
+  const rows = (knobs: typeof line) =>
+    knobs.map((k, i) => (
+      <KnobRow
+        key={`${k.part} ${k.knob.id}`}
+        setup={setup}
+        place={k}
+        window={levels.windows.find((w) => w.part === k.part && w.knob === k.knob.id) ?? null}
+        marks={marksOf(k.part, k.knob.id)}
+        first={knobs[i - 1]?.part !== k.part}
+        onTurn={turn}
+        onDone={done}
+      />
+    ));
+  return (
+    <Screen
+      title={<SetupPicker setup={setup} />}
+      under="Every knob from source to app. A window holds while the other knobs stay where they are."
+    >
+      <div className="flex flex-col gap-3 desk:grid desk:grid-cols-[minmax(0,1fr)_21rem] desk:items-start">
+        <div className="flex min-w-0 flex-col gap-3">
+          <section aria-label="signal lane" className="rounded-xl border border-rule bg-card py-1.5">
+            <ol
+              className="hidden px-0 text-center text-sm desk:grid"
+              style={{ gridTemplateColumns: `repeat(${layout.columns + 1}, minmax(0, 1fr))` }}
+            >
+              {layout.spots
+                .filter((s) => s.row === 0 && !s.beside)
+                .map((s) => (
+                  <li
+                    key={s.part}
+                    className="truncate px-1 font-semibold"
+                    style={{ gridColumn: s.column + 1, gridRow: 1 }}
+                  >
+                    {partName(shown.parts.find((p) => p.id === s.part)!)}
+                  </li>
+                ))}
+            </ol>
+            <SignalLane setup={shown} report={report} layout={layout} />
+          </section>
+          <section aria-label="Knobs on the line" className="rounded-xl border border-rule bg-card pb-2">
+            <h2 className="flex flex-wrap items-baseline justify-between gap-x-3 px-3 py-1.5 font-bold">
+              From source to app
+              <span className="flex items-center gap-3 font-normal text-soft text-sm">
+                <span className="inline-flex items-center gap-1">
+                  <span className="h-3 w-6 rounded-full border border-soft bg-pass" /> all pass
+                </span>
+                <span className="inline-flex items-center gap-1">
+                  <span className="hatched h-3 w-6 rounded-full border border-soft" /> with caution
+                </span>
+                <span className="inline-flex items-center gap-1">
+                  <span className="h-3 w-6 rounded-full border border-soft bg-paper" /> a gate fails
+                </span>
+              </span>
+            </h2>
+            <ul>{rows(line)}</ul>
+            {line.length === 0 && <p className="px-3 text-soft">No part on the line has a knob.</p>}
+          </section>
+          {beside.length > 0 && (
+            <details className="rounded-xl border border-rule bg-card pb-2">
+              <summary className="min-h-11 px-3 py-2 font-bold">
+                {beside.length} {beside.length === 1 ? 'knob changes' : 'knobs change'} nothing here
+              </summary>
+              <ul>{rows(beside)}</ul>
+            </details>
+          )}
+        </div>
+        <aside className="flex flex-col gap-3" aria-label="What the knobs are set for">
+          <WishBox wish={wish} onWish={setWish} />
+          <Schools setup={setup} levels={levels} onSet={onSet} />
+          <Voices setup={setup} voices={levels.voices} />
+          <Budget setup={shown} report={report} />
+          <PadMaker setup={setup} report={report} onSet={onSet} />
+        </aside>
+      </div>
+    </Screen>
+  );
+}
+
+const exists = (setup: Setup, part: string): boolean => setup.parts.some((p) => p.id === part);

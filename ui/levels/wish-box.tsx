@@ -1,0 +1,35 @@
+'use client';
+import type { Wish } from '@/core/levels';
+import { Slide } from '../bench';
+import { minus } from '../kit';
+
+/** Where the peaks shall stand, and what shall be left above them. */
+export function WishBox({ wish, onWish }: { readonly wish: Wish; readonly onWish: (wish: Wish) => void }) {
+  return (
+    <section
+      aria-label="What the knobs are set for"
+      className="grid grid-cols-2 gap-4 rounded-xl border border-rule bg-card px-3 pt-2"
+    >
+      <Slide
+        label="Peaks at"
+        value={wish.peakDbfs}
+        min={-30}
+        max={-3}
+        step={1}
+        words={minus(`${wish.peakDbfs} dBFS`)}
+        onTurn={(peakDbfs) => onWish({ ...wish, peakDbfs })}
+        onDone={() => {}}
+      />
+      <Slide
+        label="Spare"
+        value={wish.spareDb}
+        min={0}
+        max={20}
+        step={1}
+        words={`${wish.spareDb} dB`}
+        onTurn={(spareDb) => onWish({ ...wish, spareDb })}
+        onDone={() => {}}
+      />
+    </section>
+  );
+}
