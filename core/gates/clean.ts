@@ -1,6 +1,7 @@
-import type { Hum } from '../interference';
+import type { Compiled } from '../compile';
+import type { Hum, Loop } from '../interference';
 import type { Arrival, ChannelReading, LineReading, Readings } from '../readings';
-import { dbText, jointSentence, nameOf } from './say';
+import { dbText, jointLabel, nameOf } from './say';
 import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
 
 /** Under this the hiss is heard between words, dB(A); est. */
@@ -71,25 +72,31 @@ function hum(readings: Readings, { hum: all, overHumDb }: ChannelReading): Findi
   const loop = loops.find((l) => l.from === worst.part && l.what === worst.what);
   const joint =
     loop?.joints.at(-1) ?? compiled.joints.find(({ joint: j }) => [j.a.part, j.b.part].includes(worst.part))?.joint.id;
-  const way = loop
-    ? `through ${[...new Set([nameOf(compiled, loop.from), ...loop.joints.map((j) => jointSentence(compiled, j)), nameOf(compiled, loop.to)])].join('; ')}`
-    : `into ${nameOf(compiled, worst.part)}`;
+  const way = loop ? roundLoop(compiled, loop) : `into ${nameOf(compiled, worst.part)}`;
   return finding(
     {
       value: overHumDb,
       limit: LEAST_OVER_HUM_DB,
       unit: 'dB(A)',
       room: (overHumDb - LEAST_OVER_HUM_DB) / COMFORT_DB,
-      brief: `hum ${Math.max(0, least).toFixed(0)} to ${Math.min(120, most).toFixed(0)} dB under`,
+      brief: `hum ${Math.max(0, least).toFixed(0)}–${Math.min(120, most).toFixed(0)} dB down`,
       part: worst.part,
       joint,
       lane: worst.what === 'pickup' ? 'signal' : 'ground',
     },
     {
       good: `Mains hum lies some ${overHumDb.toFixed(0)} dB(A) under the voice, most of it ${worst.what} ${way}.`,
-      bad: `Hum: mains by ${worst.what} ${way} lies only about ${overHumDb.toFixed(0)} dB(A) under the voice (${least.toFixed(0)} to ${most.toFixed(0)}: an order of magnitude). ${CURE[worst.what]}`,
+      bad: `Hum: mains by ${worst.what} ${way} lies only about ${overHumDb.toFixed(0)} dB(A) under the voice (${least.toFixed(0).replace('-', '−')} to ${most.toFixed(0)}: an order of magnitude). ${CURE[worst.what]}`,
     },
   );
+}
+
+/** "round Hall mixer, joints 3, 4 and 5, and Laptop". */
+function roundLoop(compiled: Compiled, { from, joints, to }: Loop): string {
+  const numbers = joints.map((id) => jointLabel(compiled, id).replace('joint ', ''));
+  const through =
+    numbers.length > 1 ? `joints ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : `joint ${numbers[0]}`;
+  return `round ${nameOf(compiled, from)}, ${through}, and ${nameOf(compiled, to)}`;
 }
 
 function room({ compiled }: Readings, line: LineReading): Finding | null {

@@ -1,5 +1,14 @@
 import { connectorNamed, mate } from '../connectors';
-import { type Catalogue, hostsOf, type Joint, type Part, type PartClass, type PortSpec, type Setup } from '../model';
+import {
+  type Catalogue,
+  hostsOf,
+  type Joint,
+  type Part,
+  type PartClass,
+  type PortSpec,
+  quantity,
+  type Setup,
+} from '../model';
 
 /** Do the two ports go together? */
 export function portsFit(a: PortSpec, b: PortSpec): boolean {
@@ -132,4 +141,49 @@ export function attachPart(
     b: { part: to.part, port: to.port.id },
   };
   return { ...setup, parts: [...setup.parts, { ...by, id }], joints: [...setup.joints, joint] };
+}
+
+/**
+ * Plug a part into a free port, with what follows from it: a device becomes a further destination with that app, a
+ * microphone hears the first voice that none hears yet, else the first.
+ * @returns null when it does not go in there.
+ */
+export function plugIn(
+  setup: Setup,
+  catalogue: Catalogue,
+  to: { readonly part: string; readonly port: PortSpec },
+  by: Part,
+  app: string,
+): Setup | null {
+  const next = attachPart(setup, catalogue, to, by);
+  if (!next) return null;
+  const partClass = catalogue.parts.get(by.class)!;
+  const id = next.parts[next.parts.length - 1].id;
+  if (partClass.host) {
+    return { ...next, job: { ...next.job, also: [...(next.job.also ?? []), { device: by.class, app }] } };
+  }
+  if (!partClass.circuit.some((e) => e.is === 'capsule')) return next;
+  const { sources } = setup.job;
+  const unheard = sources.find((s) => !setup.placements.some((p) => p.source === s.id)) ?? sources[0];
+  const part = next.parts[next.parts.length - 1];
+  const distanceM = Object.hasOwn(partClass.values, 'placedM')
+    ? quantity(part, partClass, 'placedM')
+    : setup.job.distanceM;
+  return { ...next, placements: [...next.placements, { source: unheard.id, part: id, distanceM }] };
+}
+
+/** Take a part out, with its joints and what it heard. The job's own device stays: null for that. */
+export function takeOut(setup: Setup, catalogue: Catalogue, part: string): Setup | null {
+  const hosts = hostsOf(setup, catalogue)!;
+  const host = hosts.findIndex((h) => h.part.id === part);
+  if (host === 0) return null;
+  const also = (setup.job.also ?? []).filter((_, i) => i !== host - 1);
+  const { also: _, ...job } = setup.job;
+  return {
+    ...setup,
+    job: also.length > 0 ? { ...job, also } : job,
+    parts: setup.parts.filter((p) => p.id !== part),
+    joints: setup.joints.filter((j) => j.a.part !== part && j.b.part !== part),
+    placements: setup.placements.filter((p) => p.part !== part),
+  };
 }

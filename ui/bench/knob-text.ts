@@ -7,6 +7,18 @@ export function positionText(knob: KnobSpec, at: number): string {
   return knob.positions?.[Math.round((at - knob.min) / knob.step)] ?? String(at);
 }
 
-/** Where all knobs of a part stand, as short as can be: "−10 dB, mono". Which is which stands where they are turned. */
-export const knobsText = (part: Part, partClass: PartClass): string =>
-  (partClass.knobs ?? []).map((k) => positionText(k, knobAt(part, partClass, k.id))).join(', ');
+/** More knobs than this are not told one by one. */
+const MOST_TOLD = 3;
+
+/**
+ * Where the knobs of a part stand, as short as can be: "−10 dB, mono". Of many, only those that were turned, by name.
+ */
+export function knobsText(part: Part, partClass: PartClass): string {
+  const knobs = (partClass.knobs ?? []).map((k) => ({ k, at: knobAt(part, partClass, k.id) }));
+  if (knobs.length <= MOST_TOLD) return knobs.map(({ k, at }) => positionText(k, at)).join(', ');
+  return knobs
+    .filter(({ k, at }) => at !== k.start)
+    .slice(0, MOST_TOLD)
+    .map(({ k, at }) => `${k.label} ${positionText(k, at)}`)
+    .join(', ');
+}

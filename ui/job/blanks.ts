@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import type { Arrangement, Hearing, Job, Place, Purpose, Source } from '@/core/model';
+import type { Arrangement, Hearing, Job, Place, Purpose, Room, Source } from '@/core/model';
 import { appOf, lower } from '../kit';
 
 /** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */
@@ -43,6 +43,21 @@ export const EFFORTS: readonly { readonly name: string; readonly splAt1m: number
   { name: 'raised', splAt1m: 68 },
   { name: 'loud', splAt1m: 75 },
 ];
+
+/** Rooms that people record in, with typical figures (est); null says nothing of the room. */
+export const ROOMS: readonly { readonly words: string; readonly room: Room | null }[] = [
+  { words: 'a room not told', room: null },
+  { words: 'a furnished room', room: { volumeM3: 50, reverbS: 0.4, noiseDba: 30 } },
+  { words: 'a bare workshop', room: { volumeM3: 150, reverbS: 1, noiseDba: 38 } },
+  { words: 'a hall', room: { volumeM3: 600, reverbS: 1.2, noiseDba: 34 } },
+  { words: 'a church', room: { volumeM3: 3000, reverbS: 2.5, noiseDba: 30 } },
+];
+
+export const roomText = (room: Room | undefined): string =>
+  room
+    ? (ROOMS.find((r) => JSON.stringify(r.room) === JSON.stringify(room))?.words ??
+      `a room of ${room.volumeM3} m³ and ${room.reverbS} s`)
+    : ROOMS[0].words;
 
 function withVoices(job: Job, n: number): Job {
   const sources: Source[] = Array.from(

@@ -2,7 +2,8 @@
 import type { ReactNode } from 'react';
 import type { Job } from '@/core/model';
 import { BlankOfChoice, BlankOfNumber } from './blank';
-import { BLANKS, type ChoiceBlank } from './blanks';
+import { BLANKS, type ChoiceBlank, roomText } from './blanks';
+import { RoomBlank } from './room';
 import { VoicesBlank } from './voices';
 
 /** A blank and the mark after it, which never begins a line. */
@@ -47,7 +48,10 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
         />
       </Ended>
       hearing <Ended by=",">{choice(BLANKS.hearing)}</Ended>
-      <Ended by=",">{choice(BLANKS.place)}</Ended>
+      {choice(BLANKS.place)} in{' '}
+      <Ended by=",">
+        <RoomBlank job={job} onFill={(next) => onFill(`The room: ${roomText(next.room)}`, next)} />
+      </Ended>
       <BlankOfNumber
         name="From mouth to device"
         words={`${job.distanceM} m`}

@@ -24,19 +24,52 @@ const WHY: Readonly<Record<string, string>> = {
   'not-chosen': 'not chosen',
 };
 
-/** The app: which one, which input it is set to, and what the device has on its list. */
+/** Where the sound goes: on each device the app, which input it is set to, and what the device has on its list. */
 export function AppPanel({ setup, report, onChange }: Props) {
-  const app = appOf(setup.job.app);
+  const others = report.also.map((d, i) => ({
+    destination: d,
+    change: (app: string): Setup['job'] => ({
+      ...setup.job,
+      also: setup.job.also!.map((o, k) => (k === i ? { ...o, app } : o)),
+    }),
+  }));
+  const all = [{ destination: report, change: (app: string): Setup['job'] => ({ ...setup.job, app }) }, ...others];
   return (
     <section aria-label="The app" className="rounded-xl border border-accent bg-card p-4">
-      <h2 className="font-bold text-lg">The app and its input</h2>
+      <h2 className="font-bold text-lg">{all.length > 1 ? 'The apps and their inputs' : 'The app and its input'}</h2>
+      {all.map(({ destination, change }, i) => (
+        <div key={destination.device} className={i > 0 ? 'mt-4 border-rule border-t pt-2' : ''}>
+          <Destination
+            setup={setup}
+            destination={destination}
+            first={i === 0}
+            onApp={(app) => onChange(`Use the ${appOf(app).name}`, { ...setup, job: change(app) })}
+            onChange={onChange}
+          />
+        </div>
+      ))}
+    </section>
+  );
+}
+
+interface DestinationProps {
+  readonly setup: Setup;
+  readonly destination: Pick<Report, 'device' | 'app' | 'inputs'>;
+  readonly first: boolean;
+  readonly onApp: (app: string) => void;
+  readonly onChange: (label: string, setup: Setup) => void;
+}
+
+function Destination({ setup, destination, first, onApp, onChange }: DestinationProps) {
+  const app = appOf(destination.app);
+  const device = partName(setup.parts.find((p) => p.id === destination.device)!);
+  return (
+    <>
       <label className="mt-2 block">
-        App
+        App on {device}
         <select
           value={app.id}
-          onChange={(e) =>
-            onChange(`Use the ${appOf(e.target.value).name}`, { ...setup, job: { ...setup.job, app: e.target.value } })
-          }
+          onChange={(e) => onApp(e.target.value)}
           className="mt-1 min-h-10 w-full rounded-lg border border-soft bg-paper px-2"
         >
           {[...catalogue.apps.values()].map((a) => (
@@ -47,7 +80,7 @@ export function AppPanel({ setup, report, onChange }: Props) {
         </select>
       </label>
       <p className="mt-1 text-soft">{app.summary}.</p>
-      {app.chooses === 'picker' && (
+      {first && app.chooses === 'picker' && (
         <label className="mt-2 block">
           Input chosen in the app
           <select
@@ -65,9 +98,9 @@ export function AppPanel({ setup, report, onChange }: Props) {
           </select>
         </label>
       )}
-      <h3 className="mt-3 font-bold">Inputs of the device</h3>
+      <h3 className="mt-3 font-bold">Inputs of {device}</h3>
       <ul className="mt-1 flex flex-col gap-1">
-        {report.inputs.map((i) => (
+        {destination.inputs.map((i) => (
           <li
             key={`${i.part} ${i.label}`}
             className={`rounded-lg border px-3 py-1.5 ${i.chosen ? 'border-2 border-accent' : 'border-rule'}`}
@@ -80,6 +113,6 @@ export function AppPanel({ setup, report, onChange }: Props) {
           </li>
         ))}
       </ul>
-    </section>
+    </>
   );
 }

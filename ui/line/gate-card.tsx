@@ -2,7 +2,7 @@
 import type { Report } from '@/core/assess';
 import type { GateName, Status } from '@/core/gates';
 import type { Setup } from '@/core/model';
-import type { Mend } from '@/core/plan';
+import type { Mend, Quieter } from '@/core/plan';
 import { GATE_QUESTIONS, GATE_TITLES, price, StatusMark } from '../kit';
 
 interface Props {
@@ -10,6 +10,8 @@ interface Props {
   readonly gate: GateName;
   readonly mends: readonly Mend[];
   readonly searching: boolean;
+  /** What would bring hum down, where hum is what is wrong; null while it is looked for or not wanted. */
+  readonly quieter: readonly Quieter[] | null;
   readonly onMend: (label: string, setup: Setup) => void;
 }
 
@@ -21,7 +23,7 @@ const EDGES: Readonly<Record<Status, string>> = {
 };
 
 /** What a gate found, in a sentence; and what would mend it, one press each. */
-export function GateCard({ report, gate, mends, searching, onMend }: Props) {
+export function GateCard({ report, gate, mends, searching, quieter, onMend }: Props) {
   const verdict = report.verdicts.find((v) => v.gate === gate)!;
   const others = [...new Set(verdict.findings.map((f) => f.sentence))].filter((s) => s !== verdict.sentence);
   const ill = report.verdicts.some((v) => v.status !== 'pass');
@@ -47,6 +49,28 @@ export function GateCard({ report, gate, mends, searching, onMend }: Props) {
             ))}
           </ul>
         </details>
+      )}
+      {quieter && quieter.length > 0 && (
+        <div className="mt-3">
+          <h3 className="font-bold">What would bring the hum down</h3>
+          <ul className="mt-1 flex flex-col gap-1">
+            {quieter.map((q) => (
+              <li key={q.label}>
+                <button
+                  type="button"
+                  onClick={() => onMend(q.label, q.setup)}
+                  className="flex min-h-11 w-full items-center justify-between gap-2 rounded-lg border border-rule px-3 py-1.5 text-left hover:border-accent hover:bg-accent-wash"
+                >
+                  <span className="leading-tight">
+                    {q.label}
+                    {q.cost > 0 && <span className="text-soft text-sm"> · about {price(q.cost)}</span>}
+                  </span>
+                  <span className="shrink-0 font-mono font-semibold">some {q.gainDb.toFixed(0)} dB</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
       {ill && (
         <div className="mt-3 flex flex-col gap-2">

@@ -1,15 +1,18 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { connectorNamed, describeConnector } from '@/core/connectors';
-import { voltText } from '@/core/gates';
-import type { PortRef, PortSpec, Setup } from '@/core/model';
+import { ohmText, voltText } from '@/core/gates';
+import type { Joint, Setup } from '@/core/model';
 import { Slide } from '../bench';
-import { classOf, partName } from '../kit';
+import { partName, useCloseUp } from '../kit';
 import { JointDrawing } from './joint-drawing';
+import { jointEnds, withJoint } from './joint-ends';
+import { hasAxis } from './joint-glass';
 import { letterOfRole } from './role-letter';
 
 interface Props {
   readonly setup: Setup;
+  readonly kept: Setup;
   readonly report: Report;
   readonly id: string;
   readonly onTurn: (label: string, setup: Setup) => void;
@@ -17,46 +20,59 @@ interface Props {
 }
 
 /** A plug is drawn out at most so far: then it lies on the table. */
-const FARTHEST_MM = 12;
+const FARTHEST_MM = 16;
+/** How dirty contacts can be: clean metal, and decades of ohms after it. */
+const DIRT_OHM: readonly (number | null)[] = [null, 1, 10, 100, 1e3, 1e4, 1e5, 1e6];
 
 const volts = (v: number | null): string => (v === null ? 'no circuit' : voltText(v));
 
-/** A joint close up: which contact touches which, the steady volts there, and how far the plug is in. */
-export function JointPanel({ setup, report, id, onTurn, onDone }: Props) {
-  const index = setup.joints.findIndex((j) => j.id === id);
-  const joint = setup.joints[index];
+/** A joint in figures: which contact touches which, what stands there, what stood there open, and how far the plug is in. */
+export function JointPanel({ setup, kept, report, id, onTurn, onDone }: Props) {
+  const { joint, number, plug, socket } = jointEnds(setup, id);
   const reading = report.joints.find((j) => j.joint === id);
-  const portOf = (ref: PortRef): PortSpec =>
-    classOf(setup.parts.find((p) => p.id === ref.part)!).ports.find((p) => p.id === ref.port)!;
-  const [a, b] = [portOf(joint.a), portOf(joint.b)];
-  const radio = a.carries === 'radio';
+  const closeUp = useCloseUp(kept, id);
+  const shapes = [connectorNamed(plug.port.connector)!, connectorNamed(socket.port.connector)!];
+  const radio = plug.port.carries === 'radio';
   const outMm = joint.outMm ?? 0;
-  const nameOf = (ref: PortRef) => partName(setup.parts.find((p) => p.id === ref.part)!);
-  const draw = (to: number) =>
-    onTurn(`Plug of joint ${index + 1} out by ${to} mm`, {
-      ...setup,
-      joints: setup.joints.map((j) => (j.id === id ? { ...j, outMm: to } : j)),
-    });
+  const turn = (label: string, change: Partial<Joint>) => onTurn(label, withJoint(setup, id, change));
+  const dirt = Math.max(
+    0,
+    DIRT_OHM.findLastIndex((o) => o === null || o <= (joint.contactOhm ?? 0)),
+  );
+  const probesOf = (end: 'a' | 'b') => closeUp?.probes.filter((p) => p.side === end) ?? [];
+  const sideOf = (part: string) => (joint.a.part === part ? 'a' : 'b');
   return (
-    <section aria-label={`Joint ${index + 1}`} className="rounded-xl border border-accent bg-card p-4">
+    <section aria-label={`Joint ${number}`} className="rounded-xl border border-accent bg-card p-4">
       <h2 className="font-bold text-lg leading-tight">
-        Joint {index + 1}: {nameOf(joint.a)} and {nameOf(joint.b)}
+        Joint {number}: {partName(plug.part)} and {partName(socket.part)}
       </h2>
-      <p className="text-soft">
-        {describeConnector(connectorNamed(a.connector)!)} and {describeConnector(connectorNamed(b.connector)!)}
-      </p>
-      <JointDrawing left={a} right={b} outMm={outMm} className="mx-auto my-2 h-24 w-full" />
+      <p className="text-soft">{shapes.map(describeConnector).join(' and ')}</p>
+      {!hasAxis(...shapes) && (
+        <JointDrawing left={plug.port} right={socket.port} outMm={outMm} className="mx-auto my-2 h-24 w-full" />
+      )}
       {!radio && (
-        <Slide
-          label="Plug out by"
-          value={outMm}
-          min={0}
-          max={FARTHEST_MM}
-          step={0.1}
-          words={outMm === 0 ? 'home' : `${outMm.toFixed(1)} mm`}
-          onTurn={draw}
-          onDone={onDone}
-        />
+        <>
+          <Slide
+            label="Plug out by"
+            value={outMm}
+            min={0}
+            max={FARTHEST_MM}
+            step={0.1}
+            words={outMm === 0 ? 'home' : `${outMm.toFixed(1)} mm`}
+            onTurn={(to) => turn(`Plug of joint ${number} out by ${to} mm`, { outMm: to })}
+            onDone={onDone}
+          />
+          <Slide
+            label="Contacts"
+            value={dirt}
+            min={0}
+            max={DIRT_OHM.length - 1}
+            step={1}
+            words={DIRT_OHM[dirt] === null ? 'clean' : `${ohmText(DIRT_OHM[dirt]!)} of dirt`}
+            onTurn={(to) => turn(`Contacts of joint ${number}`, { contactOhm: DIRT_OHM[to] ?? undefined })}
+            onDone={onDone}
+          />
+        </>
       )}
       <table className="mt-2 w-full text-left text-sm">
         <thead className="text-soft">
@@ -81,6 +97,29 @@ export function JointPanel({ setup, report, id, onTurn, onDone }: Props) {
         </tbody>
       </table>
       {reading?.contacts.length === 0 && <p className="mt-1 text-fail">Nothing touches here.</p>}
+      {reading?.loading && (
+        <p className="mt-2 text-sm">
+          At 1 kHz {ohmText(reading.loading.sourceOhm)} feeds{' '}
+          {reading.loading.loadOhm === null ? 'next to no load' : ohmText(reading.loading.loadOhm)}, which takes{' '}
+          {Math.abs(reading.loading.lossDb).toFixed(1)} dB.
+        </p>
+      )}
+      {[plug, socket].map(({ part }) => {
+        const probes = probesOf(sideOf(part.id));
+        if (probes.length === 0) return null;
+        return (
+          <p key={part.id} className="mt-2 text-sm">
+            Pulled apart, {partName(part)} offers{' '}
+            {probes
+              .map(
+                (p) =>
+                  `${voltText(p.openVolt)} on ${p.contact} (${Math.abs(p.shortMilliampere).toFixed(1)} mA shorted)`,
+              )
+              .join(', ')}
+            .
+          </p>
+        );
+      })}
       <p className="mt-2 text-soft text-sm">
         L left, R right, M microphone, G ground, S signal, B bias, + hot, − cold, V power, D data. Volts stand against
         the ground of the joint.

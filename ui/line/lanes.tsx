@@ -3,9 +3,10 @@ import type { ReactNode } from 'react';
 import type { Report } from '@/core/assess';
 import type { GateName, Lane } from '@/core/gates';
 import type { Setup } from '@/core/model';
-import { type Layout, middleOf, SignalLane } from '../bench';
-import { classOf, lower, partName, useWidth } from '../kit';
+import { type Layout, SignalLane } from '../bench';
+import { classOf, lower, partName } from '../kit';
 import type { Lit } from './focus';
+import { GroundLane, groundWords } from './ground-lane';
 
 interface Props {
   readonly setup: Setup;
@@ -27,7 +28,7 @@ export function Lanes(props: Props) {
         <Tokens layout={layout} tokens={powerTokens(setup, report)} />
       </LaneCard>
       <LaneCard name="ground" about={groundWords(setup, report)} lit={lit}>
-        <GroundLine setup={setup} report={report} layout={layout} />
+        <GroundLane setup={setup} report={report} layout={layout} />
       </LaneCard>
       <LaneCard name="return" about={returnWords(setup, report)} lit={lit}>
         <Tokens layout={layout} tokens={returnTokens(report)} />
@@ -135,57 +136,4 @@ function returnWords(setup: Setup, report: Report): string {
   if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
   const from = setup.parts.find((p) => p.id === report.playbackPart);
   return `${from ? partName(from) : 'the device'} plays to ${report.ears.map((e) => lower(partName(setup.parts.find((p) => p.id === e.part)!))).join(', ')}`;
-}
-
-const earthAt = (report: Report, id: string) => report.joints.find((j) => j.joint === id)!.earth;
-
-function groundWords(setup: Setup, report: Report): string {
-  const joints = [...new Set(report.lines.flatMap((l) => l.joints))];
-  const broken = joints.filter((id) => earthAt(report, id) === 'broken');
-  if (broken.length === 0) return 'one path from screen to screen';
-  const numbers = broken.map((id) => setup.joints.findIndex((j) => j.id === id) + 1);
-  return `screen does not meet screen at joint ${numbers.join(', ')}`;
-}
-
-const GROUND_HEIGHT = 34;
-
-function GroundLine({ setup, report, layout }: Omit<Props, 'lit'>) {
-  const [ref, width] = useWidth<HTMLDivElement>();
-  const xOf = (part: string) => middleOf(layout, width, part);
-  const main = report.lines[0];
-  return (
-    <div ref={ref}>
-      {width > 0 && main && (
-        <svg width={width} height={GROUND_HEIGHT} role="img" aria-label={groundWords(setup, report)}>
-          {main.joints.map((id, i) => {
-            const [from, to] = [xOf(main.parts[i]), xOf(main.parts[i + 1])];
-            const how = earthAt(report, id);
-            const mid = (from + to) / 2;
-            return (
-              <g key={id}>
-                {how === 'metal' && <Strap from={from} to={to} />}
-                {how === 'broken' && (
-                  <>
-                    <Strap from={from} to={mid - 10} />
-                    <Strap from={mid + 10} to={to} />
-                    <path d={`M${mid - 5} 3l10 10M${mid + 5} 3l-10 10`} className="stroke-fail" strokeWidth={2} />
-                  </>
-                )}
-              </g>
-            );
-          })}
-          {main.parts.map((part) => (
-            <g key={part} transform={`translate(${xOf(part)} 8)`} className="stroke-ink" strokeWidth={1.5}>
-              <path d="M0 0v9M-8 9h16M-5 13h10M-2 17h4" className="fill-none" />
-            </g>
-          ))}
-        </svg>
-      )}
-    </div>
-  );
-}
-
-/** A run of screen or ground, told apart by its dashes. */
-function Strap({ from, to }: { readonly from: number; readonly to: number }) {
-  return <line x1={from} x2={to} y1={8} y2={8} className="stroke-ink" strokeWidth={1.5} strokeDasharray="9 3 2 3" />;
 }

@@ -4,13 +4,14 @@ import { useEffect, useRef, useState } from 'react';
 import { type Setup, writeDocument } from '@/core/model';
 import { layOut, SetupPicker, useDraft } from '../bench';
 import { jobSentence } from '../job';
-import { Button, setSetting, useDrawer, useMends, useReport, useSetup } from '../kit';
+import { Button, setSetting, useDrawer, useMends, useQuieter, useReport, useSetup } from '../kit';
 import { SaveEverything, Screen, saveFile, tell } from '../shell';
 import { AppPanel } from './app-panel';
 import { Cautions } from './cautions';
 import { type Focus, litBy } from './focus';
 import { GateCard } from './gate-card';
 import { Gates } from './gates';
+import { JointGlass } from './joint-glass';
 import { JointPanel } from './joint-panel';
 import { Lanes } from './lanes';
 import { PartPanel } from './part-panel';
@@ -39,15 +40,18 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const judgement = useReport(setup);
   const [focus, setFocus] = useState<Focus | null>(null);
   const panel = useRef<HTMLDivElement>(null);
+  const glass = useRef<HTMLDivElement>(null);
   const lookAt = (next: Focus) => {
     setFocus(next);
     // On a phone the panel stands above the row: it comes to the eye, not the eye to it. On a desk it is in sight.
     if (window.matchMedia('(min-width: 60rem)').matches) return;
-    requestAnimationFrame(() => panel.current?.scrollIntoView({ block: 'nearest' }));
+    requestAnimationFrame(() => (glass.current ?? panel.current)?.scrollIntoView({ block: 'nearest' }));
   };
   const { report } = judgement;
   const ill = report?.verdicts.some((v) => v.status !== 'pass') ?? false;
   const { mends, done } = useMends(kept, drawer, ill);
+  const hums = report?.verdicts.some((v) => v.gate === 'clean' && v.lane === 'ground' && v.status !== 'pass') ?? false;
+  const quieter = useQuieter(kept, drawer, hums);
 
   const onMend = async (label: string, next: Setup) => {
     await keep(label, next);
@@ -86,6 +90,11 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           <div className="order-3">
             <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={lookAt} />
           </div>
+          {now.on === 'joint' && (
+            <div ref={glass} className="order-2 scroll-mt-40 desk:mt-3">
+              <JointGlass setup={setup} kept={kept} report={report} id={now.id} onTurn={onTurn} onDone={onDone} />
+            </div>
+          )}
           <div className="order-4">
             <Lanes setup={shown} report={report} layout={layout} lit={lit} />
             <Cautions setup={shown} />
@@ -108,7 +117,14 @@ function Sheet({ kept }: { readonly kept: Setup }) {
             key={now.on === 'gate' ? 'gate' : now.on === 'app' ? 'app' : now.id}
           >
             {now.on === 'gate' && (
-              <GateCard report={report} gate={now.gate} mends={mends} searching={!done} onMend={onMend} />
+              <GateCard
+                report={report}
+                gate={now.gate}
+                mends={mends}
+                searching={!done}
+                quieter={now.gate === 'clean' ? quieter : null}
+                onMend={onMend}
+              />
             )}
             {part && (
               <PartPanel
@@ -123,7 +139,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
               />
             )}
             {now.on === 'joint' && (
-              <JointPanel setup={setup} report={report} id={now.id} onTurn={onTurn} onDone={onDone} />
+              <JointPanel setup={setup} kept={kept} report={report} id={now.id} onTurn={onTurn} onDone={onDone} />
             )}
             {now.on === 'app' && <AppPanel setup={setup} report={report} onChange={onSwap} />}
           </div>

@@ -1,8 +1,9 @@
 'use client';
 import type { Report } from '@/core/assess';
-import { type Drawer, type Part, type Setup, turnKnob } from '@/core/model';
+import { type Drawer, type Part, quantity, type Setup, turnKnob } from '@/core/model';
 import { Knob, Slide } from '../bench';
 import { classOf, Figures, partName, useSwaps } from '../kit';
+import { PlugIn } from './plug-in';
 import { SwapList } from './swap-list';
 
 interface Props {
@@ -18,11 +19,32 @@ interface Props {
   readonly onChange: (label: string, setup: Setup) => void;
 }
 
+const LONGEST_M = 30;
+const OUTLETS = [
+  { outlet: undefined, words: 'as the others' },
+  { outlet: 'other', words: 'another one' },
+] as const;
+
+function withOutlet(setup: Setup, id: string, outlet: string | undefined): Setup {
+  const parts = setup.parts.map((p) => {
+    if (p.id !== id) return p;
+    const { outlet: _, ...rest } = p;
+    return outlet === undefined ? rest : { ...rest, outlet };
+  });
+  return { ...setup, parts };
+}
+
+const withLength = (setup: Setup, { id }: Part, lengthM: number): Setup => ({
+  ...setup,
+  parts: setup.parts.map((p) => (p.id === id ? { ...p, values: { ...p.values, lengthM } } : p)),
+});
+
 /** One part of the line: its knobs, where it stands, what else would fit, its figures. */
 export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, onChange }: Props) {
   const partClass = classOf(part);
   const swaps = useSwaps(kept, part.id, drawer);
   const knobs = partClass.knobs ?? [];
+  const onMains = partClass.circuit.some((e) => e.is === 'earth' || e.is === 'leak');
   const placements = setup.placements.filter((p) => p.part === part.id);
   const move = (source: string, distanceM: number) =>
     onTurn('Move the microphone', {
@@ -47,6 +69,18 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
             onDone={onDone}
           />
         ))}
+        {Object.hasOwn(partClass.values, 'lengthM') && (
+          <Slide
+            label="Length"
+            value={Math.min(LONGEST_M, quantity(part, partClass, 'lengthM'))}
+            min={0.2}
+            max={LONGEST_M}
+            step={0.2}
+            words={`${quantity(part, partClass, 'lengthM').toFixed(1)} m`}
+            onTurn={(to) => onTurn(`Length of ${partName(part)}`, withLength(setup, part, to))}
+            onDone={onDone}
+          />
+        )}
         {placements.map((p) => {
           const who = setup.job.sources.find((s) => s.id === p.source)?.name ?? p.source;
           return (
@@ -64,6 +98,29 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
           );
         })}
       </div>
+      {onMains && (
+        <fieldset className="mt-2">
+          <legend>Mains outlet</legend>
+          <div className="mt-1 flex flex-wrap gap-1">
+            {OUTLETS.map(({ outlet, words }) => (
+              <label
+                key={words}
+                className={`flex min-h-10 items-center rounded-lg border px-3 has-focus-visible:outline-3 has-focus-visible:outline-accent ${(part.outlet === undefined) === (outlet === undefined) ? 'border-accent bg-accent font-semibold text-accent-ink' : 'border-rule'}`}
+              >
+                <input
+                  type="radio"
+                  className="sr-only"
+                  name={`${part.id} outlet`}
+                  checked={(part.outlet === undefined) === (outlet === undefined)}
+                  onChange={() => onChange(`${partName(part)}: ${words}`, withOutlet(setup, part.id, outlet))}
+                />
+                {words}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      <PlugIn setup={setup} part={part} drawer={drawer} onChange={onChange} />
       <h3 className="mt-3 mb-1 font-bold">What else fits here</h3>
       <div className="max-h-72 overflow-y-auto pr-1">
         <SwapList report={report} swaps={swaps} onSwap={onChange} />

@@ -1,7 +1,7 @@
 'use client';
 import type { CSSProperties } from 'react';
 import { connectorNamed, contactsOf, describeConnector } from '@/core/connectors';
-import type { Joint, PortSpec, Setup } from '@/core/model';
+import type { Joint, Part, PartClass, PortSpec, Setup } from '@/core/model';
 import { knobsText, type Layout, type Spot } from '../bench';
 import { AppIcon, appOf, classOf, PartIcon, partName } from '../kit';
 import type { Focus, Lit } from './focus';
@@ -145,11 +145,18 @@ function PartCard({ setup, spot, lit, chosen, onFocus }: ItemProps) {
         <span className="block font-semibold leading-tight">{partName(part)}</span>
         <span className="block text-soft text-sm leading-tight">
           {[...voices, knobsText(part, partClass)].filter(Boolean).join(', ') || (part.name ? partClass.name : '')}
+          {lengthText(part, partClass)}
         </span>
         {blamed && <span className="sr-only">guilty part</span>}
       </span>
     </button>
   );
+}
+
+/** A length of one's own is worth telling; the usual one is not. */
+function lengthText(part: Part, partClass: PartClass): string {
+  const own = part.values?.lengthM;
+  return own === undefined || own === partClass.values.lengthM?.value ? '' : `, ${own} m`;
 }
 
 function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { readonly id: string }) {
@@ -191,8 +198,12 @@ function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { re
         outMm={joint.outMm ?? 0}
         className={`${isRadio ? 'h-6' : 'h-15'} w-auto max-w-full`}
       />
-      <span className={`text-sm leading-tight ${blamed ? 'font-semibold text-fail' : 'text-soft'}`}>
-        {spot.beside ? `in ${rightPort.label}` : jointCaption(leftPort, rightPort)}
+      <span
+        className={`leading-tight ${spot.joints.length > 1 ? 'text-xs' : 'text-sm'} ${blamed ? 'font-semibold text-fail' : 'text-soft'}`}
+      >
+        {spot.beside && classOf(partOf(setup, right.part)).kind !== 'lead'
+          ? `in ${rightPort.label}`
+          : jointCaption(leftPort, rightPort)}
       </span>
     </button>
   );

@@ -1,0 +1,38 @@
+import { connectorNamed } from '@/core/connectors';
+import type { Joint, Part, PortRef, PortSpec, Setup } from '@/core/model';
+import { classOf } from '../kit';
+
+interface End {
+  readonly part: Part;
+  readonly port: PortSpec;
+}
+
+/** A joint with its number, and its two ends: the plug and the socket, or as they are written where neither fits. */
+export function jointEnds(
+  setup: Setup,
+  id: string,
+): { readonly joint: Joint; readonly number: number; readonly plug: End; readonly socket: End } {
+  const index = setup.joints.findIndex((j) => j.id === id);
+  const joint = setup.joints[index];
+  const end = (ref: PortRef): End => {
+    const part = setup.parts.find((p) => p.id === ref.part)!;
+    return { part, port: classOf(part).ports.find((p) => p.id === ref.port)! };
+  };
+  const [a, b] = [end(joint.a), end(joint.b)];
+  const isPlug = ({ port }: End) => {
+    const c = connectorNamed(port.connector)!;
+    return c.form === 'concentric-plug' || (c.form === 'keyed' && c.gender === 'plug');
+  };
+  const [plug, socket] = isPlug(b) && !isPlug(a) ? [b, a] : [a, b];
+  return { joint, number: index + 1, plug, socket };
+}
+
+/** The setup with something different about one joint; what becomes undefined is gone. */
+export const withJoint = (setup: Setup, id: string, change: Partial<Joint>): Setup => ({
+  ...setup,
+  joints: setup.joints.map((j) => (j.id === id ? without({ ...j, ...change }) : j)),
+});
+
+function without({ contactOhm, ...rest }: Joint): Joint {
+  return contactOhm === undefined ? rest : { ...rest, contactOhm };
+}
