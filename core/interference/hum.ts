@@ -1,4 +1,4 @@
-import { magnitude, type Transfer } from '../circuit';
+import { magnitude, type Transfer, ZERO } from '../circuit';
 import type { Compiled, Disturbance } from '../compile';
 import { aWeightingDb } from '../signal';
 import { DIFFERENCE_HARMONICS, type Harmonic, MAINS_HARMONICS, SPREAD_DB } from './spectrum';
@@ -23,29 +23,39 @@ export const harmonicsOf = (d: Disturbance): readonly Harmonic[] =>
   d.farad === null ? DIFFERENCE_HARMONICS : MAINS_HARMONICS;
 
 /**
- * Mains interference between two nodes, by part and way in, loudest first.
+ * Mains interference between two nodes, by part and way in, loudest first. What one part brings in one way is one field
+ * on all its conductors at once, so it is summed with its phase: that is why a balanced run picks up less.
  * @param transfers to those nodes, one a third octave: the same that serve voices and noise.
  */
 export function humAt(compiled: Compiled, transfers: readonly Transfer[]): readonly Hum[] {
-  const totals = new Map<string, { readonly d: Disturbance; power: number; aPower: number }>();
+  const ways = new Map<string, Disturbance[]>();
   for (const d of compiled.disturbances) {
     const key = `${d.part}/${d.what}`;
-    const total = totals.get(key) ?? { d, power: 0, aPower: 0 };
-    totals.set(key, total);
-    for (const h of harmonicsOf(d)) {
-      const power = (magnitude(transfers[h.band].fromSource(d.source)) * amplitudeOf(d, h)) ** 2;
-      total.power += power;
-      total.aPower += power * 10 ** (aWeightingDb(h.hz) / 10);
-    }
+    ways.set(key, [...(ways.get(key) ?? []), d]);
   }
-  return [...totals.values()]
-    .map(({ d, power, aPower }) => ({
-      part: d.part,
-      what: d.what,
-      volt: Math.sqrt(power),
-      aWeightedVolt: Math.sqrt(aPower),
-      lowDb: SPREAD_DB[d.what][0],
-      highDb: SPREAD_DB[d.what][1],
-    }))
+  return [...ways.values()]
+    .map((together): Hum => {
+      const [{ part, what }] = together;
+      let power = 0;
+      let aPower = 0;
+      harmonicsOf(together[0]).forEach((h, i) => {
+        const volt = together.reduce((sum, d) => {
+          const by = transfers[h.band].fromSource(d.source);
+          const amplitude = amplitudeOf(d, harmonicsOf(d)[i]);
+          return { re: sum.re + by.re * amplitude, im: sum.im + by.im * amplitude };
+        }, ZERO);
+        const p = magnitude(volt) ** 2;
+        power += p;
+        aPower += p * 10 ** (aWeightingDb(h.hz) / 10);
+      });
+      return {
+        part,
+        what,
+        volt: Math.sqrt(power),
+        aWeightedVolt: Math.sqrt(aPower),
+        lowDb: SPREAD_DB[what][0],
+        highDb: SPREAD_DB[what][1],
+      };
+    })
     .sort((a, b) => b.aWeightedVolt - a.aWeightedVolt);
 }

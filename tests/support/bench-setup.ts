@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import { type Assessment, assess } from '@/core/assess';
+import { type Assessment, mustAssess } from '@/core/assess';
 import type { GateName, Verdict } from '@/core/gates';
 import { checkDocument, type Job, type Part, type Setup } from '@/core/model';
 
@@ -60,10 +60,9 @@ export function sketch({ job, device, parts, joints, hears, chosenInput = 'newes
   return setup;
 }
 
-export function assessed(setup: Setup): Assessment {
-  const a = assess(setup, catalogue);
-  if (!a.ok) throw new Error(a.problem.message);
-  return a.value;
+/** Assess a setup, some of its parts made different. */
+export function assessed(setup: Setup, different: Readonly<Record<string, Partial<Part>>> = {}): Assessment {
+  return mustAssess({ ...setup, parts: setup.parts.map((p) => ({ ...p, ...different[p.id] })) }, catalogue);
 }
 
 export const gate = (a: Assessment, name: GateName): Verdict => a.verdicts.find((v) => v.gate === name)!;
