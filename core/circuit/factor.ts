@@ -18,12 +18,22 @@ export interface Vector {
   readonly im: Float64Array;
 }
 
+/**
+ * Work space that is used again: solving is synchronous, and a new array for each of a thousand solves costs more than the
+ * arithmetic in it. Whoever takes it leaves zeros where zeros are counted on.
+ */
+let scratch: Vector = { re: new Float64Array(0), im: new Float64Array(0) };
+function workSpace(size: number): Vector {
+  if (scratch.re.length < size) scratch = vector(2 * size);
+  return scratch;
+}
+
 export const vector = (size: number): Vector => ({ re: new Float64Array(size), im: new Float64Array(size) });
 
 /** Below this share of the largest entry of its row, a pivot chosen for this very matrix is as good as nothing. */
 export const NO_PIVOT = 1e-14;
-/** At DC capacitors are gone, and a pivot chosen with them must still be this share to be reused. */
-export const WEAK_AT_DC = 1e-7;
+/** Where capacitors come or go, a pivot chosen with or without them must still be this share to be reused. */
+export const WEAK_ELSEWHERE = 1e-7;
 
 /**
  * Numeric LU along a known pivot order.
@@ -39,8 +49,9 @@ export function factorAlong(a: Stamped, order: PivotOrder, omega: number, leastP
   const uIm = new Float64Array(uIdx.length);
   const dRe = new Float64Array(n);
   const dIm = new Float64Array(n);
-  const wRe = new Float64Array(n);
-  const wIm = new Float64Array(n);
+  const { re: wRe, im: wIm } = workSpace(n);
+  wRe.fill(0, 0, n);
+  wIm.fill(0, 0, n);
 
   for (let p = 0; p < n; p++) {
     let largest = 0;
@@ -92,7 +103,7 @@ export function factorAlong(a: Stamped, order: PivotOrder, omega: number, leastP
 export function solveWith(f: Factors, b: Vector): Vector {
   const { rowAt, colAt, lPtr, lIdx, uPtr, uIdx } = f.order;
   const n = rowAt.length;
-  const y = vector(n);
+  const y = workSpace(n);
   for (let p = 0; p < n; p++) {
     let re = b.re[rowAt[p]];
     let im = b.im[rowAt[p]];
@@ -125,7 +136,7 @@ export function solveWith(f: Factors, b: Vector): Vector {
 export function solveTransposed(f: Factors, c: Vector): Vector {
   const { rowAt, colAt, lPtr, lIdx, uPtr, uIdx } = f.order;
   const n = rowAt.length;
-  const w = vector(n);
+  const w = workSpace(n);
   for (let p = 0; p < n; p++) {
     w.re[p] = c.re[colAt[p]];
     w.im[p] = c.im[colAt[p]];

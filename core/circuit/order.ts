@@ -154,7 +154,11 @@ function pack(
 function compress(lists: readonly (readonly number[])[]): [Int32Array, Int32Array] {
   const ptr = new Int32Array(lists.length + 1);
   for (let i = 0; i < lists.length; i++) ptr[i + 1] = ptr[i] + lists[i].length;
-  return [ptr, Int32Array.from(lists.flat())];
+  const idx = new Int32Array(ptr[lists.length]);
+  lists.forEach((list, i) => {
+    idx.set(list, ptr[i]);
+  });
+  return [ptr, idx];
 }
 
 function divide(a: Entry, b: Entry): Entry {

@@ -8,14 +8,11 @@ import {
   solveWith,
   type Vector,
   vector,
-  WEAK_AT_DC,
+  WEAK_ELSEWHERE,
 } from './factor';
 import { type CircuitProblem, type Element, fail, type Netlist, ok, type Result } from './netlist';
 import { findOrder, type PivotOrder } from './order';
 import { type Stamped, stamp } from './stamp';
-
-/** Where the order of pivots for all audio frequencies is found. */
-const ORDERING_HZ = 1000;
 
 /** A netlist made ready to be solved at any number of frequencies. */
 export interface Circuit {
@@ -66,23 +63,23 @@ export function prepare(netlist: Netlist): Result<Circuit> {
   if (wrong) return fail(wrong);
   const stamped = stamp(netlist);
   const elements = new Map(netlist.elements.map((e) => [e.name, e]));
-  let audioOrder: PivotOrder | null = null;
+  // Whichever is asked for first, DC or audio, finds an order; the other takes it over where its pivots hold there too.
+  const orders: { dc: PivotOrder | null; audio: PivotOrder | null } = { dc: null, audio: null };
 
   const factor = (frequencyHz: number): Result<Factors> => {
     const omega = 2 * Math.PI * frequencyHz;
-    if (frequencyHz === 0) {
+    const [own, other] = frequencyHz === 0 ? (['dc', 'audio'] as const) : (['audio', 'dc'] as const);
+    if (own === 'dc') {
       const floating = findFloating(netlist, true);
       if (floating) return fail(floating);
     }
-    if (!audioOrder) {
-      const found = findOrder(stamped, 2 * Math.PI * ORDERING_HZ);
-      if (!('undetermined' in found)) audioOrder = found;
-    }
-    const least = frequencyHz === 0 ? WEAK_AT_DC : NO_PIVOT;
-    const reused = audioOrder && factorAlong(stamped, audioOrder, omega, least);
+    const reused =
+      (orders[own] && factorAlong(stamped, orders[own], omega, NO_PIVOT)) ??
+      (orders[other] && factorAlong(stamped, orders[other], omega, WEAK_ELSEWHERE));
     if (reused) return ok(reused);
     const order = findOrder(stamped, omega);
     if ('undetermined' in order) return fail(singular(stamped, order.undetermined));
+    orders[own] = order;
     const fresh = factorAlong(stamped, order, omega);
     return fresh ? ok(fresh) : fail(singular(stamped, order.colAt[order.colAt.length - 1]));
   };

@@ -56,8 +56,11 @@ export function compile(
     for (const e of circuits[i].elements) owners.set(e.name, part);
   });
   // Contacts that no circuit uses would only be floating metal: they are left out of the netlist.
-  const inUse = new Set(elements.flatMap((e) => nodesOf(e)));
+  const inUse = new Set<string>();
+  for (const e of elements) for (const n of nodesOf(e)) inUse.add(n);
 
+  // What a touch brings in as well, once the joints are made.
+  const present = new Set(inUse);
   const side = (ref: PortRef) => {
     const f = fitted.get(ref.part)!;
     return { ...f, port: f.partClass.ports.find((p) => p.id === ref.port)! };
@@ -76,6 +79,7 @@ export function compile(
         if (liftedTouches?.has(touchNames[i]) || !(inUse.has(from) || inUse.has(to))) return;
         const ohm = Math.max(CONTACT_OHM, joint.contactOhm ?? 0);
         elements.push({ kind: 'resistor', name: touchNames[i], a: from, b: to, ohm });
+        present.add(from).add(to);
         touchOhm.set(touchNames[i], ohm);
         owners.set(touchNames[i], plug.part);
       });
@@ -90,7 +94,6 @@ export function compile(
   elements.push(...building.elements);
   const silent = new Set(circuits.flatMap((c) => c.silent));
   for (const e of building.elements) silent.add(e.name);
-  const present = new Set(elements.flatMap((e) => nodesOf(e)));
   for (const { part, partClass } of fitted.values()) {
     for (const port of partClass.ports) {
       for (const contact of contactsOf(connectorNamed(port.connector)!)) {

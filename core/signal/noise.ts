@@ -119,7 +119,18 @@ export function noiseAcross(
   return { volt: sum(power), aWeightedVolt: sum(aPower), shares };
 }
 
+/** Every channel of a circuit hears the same resistors. */
+const known = new WeakMap<Circuit, Resistors>();
+
 function resistorsOf(compiled: Compiled, circuit: Circuit): Resistors {
+  const before = known.get(circuit);
+  if (before) return before;
+  const resistors = listResistors(compiled, circuit);
+  known.set(circuit, resistors);
+  return resistors;
+}
+
+function listResistors(compiled: Compiled, circuit: Circuit): Resistors {
   const loud = compiled.netlist.elements.filter(
     (e) => e.kind === 'resistor' && !compiled.silent.has(e.name),
   ) as Resistor[];
