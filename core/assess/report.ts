@@ -1,6 +1,6 @@
 import { magnitude } from '../circuit';
 import { type LineReading, pathBetween, type Readings } from '../readings';
-import { dbu, noiseAcross, peakDbu, SILENCE_DBU, transfersTo } from '../signal';
+import { dbu, peakDbu, roughNoiseVolt, SILENCE_DBU } from '../signal';
 import type { Assessment } from './assess';
 
 /** Infinite ohms, endless minutes and silence have no number in JSON: they become null. */
@@ -134,11 +134,19 @@ function placesOf(readings: Readings, line: LineReading): readonly Place[] {
 }
 
 /** Noise across the contacts where the voice is loudest: only told, never judged, so that judging need not wait for it. */
-function noiseAtJoint(readings: Readings, joint: string): number {
-  const { compiled, circuit, responses, joints } = readings;
+function noiseAtJoint({ compiled, circuit, responses, joints }: Readings, joint: string): number {
+  const known = toldNoise.get(joints) ?? new Map<string, number>();
+  toldNoise.set(joints, known);
+  const before = known.get(joint);
+  if (before !== undefined) return before;
   const across = joints.get(joint)!.across;
-  return across ? dbu(noiseAcross(compiled, circuit, responses, transfersTo(responses, across)).volt) : SILENCE_DBU;
+  const level = across ? dbu(roughNoiseVolt(compiled, circuit, responses, across)) : SILENCE_DBU;
+  known.set(joint, level);
+  return level;
 }
+
+/** Lines share joints, and so do devices: each joint's noise is worked out once for one set of readings. */
+const toldNoise = new WeakMap<Readings['joints'], Map<string, number>>();
 
 /** The channel where a source is loudest. */
 function bestChannel(readings: Readings, source: string) {

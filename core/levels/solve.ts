@@ -63,7 +63,7 @@ export function solveKnobs(setup: Setup, catalogue: Catalogue, wish: Wish = USUA
   const sourceHot = settled(fill(gains, limits, wish, order));
   const deviceHot = settled(fill(gains, limits, wish, [...order].reverse()));
   const start = isBetter(deviceHot, sourceHot) ? deviceHot : sourceHot;
-  return { sourceHot, deviceHot, best: polish(start, gains, catalogue, wish), now: figuresOf(now), gains };
+  return { sourceHot, deviceHot, best: polish(start, gains, limits, catalogue, wish), now: figuresOf(now), gains };
 }
 
 /** From all the way down, turn the knobs up one after the other, each as far as every limit allows. */
@@ -74,19 +74,26 @@ function fill(
   order: readonly number[],
 ): readonly number[] {
   const at = gains.map((g) => g.knob.min);
-  const left = ({ what, spareDb, slopes }: Limit): number =>
-    spareDb -
-    (what === 'converter' ? -wish.peakDbfs : wish.spareDb) -
-    slopes.reduce((sum, s, i) => sum + s * (at[i] - gains[i].at), 0);
   for (const k of order) {
     const allowed = Math.min(
-      ...limits.filter((l) => l.slopes[k] > 0).map((l) => left(l) / l.slopes[k]),
+      ...limits.filter((l) => l.slopes[k] > 0).map((l) => leftOf(l, at, gains, wish) / l.slopes[k]),
       gains[k].knob.max - gains[k].knob.min,
     );
     at[k] = stepDown(gains[k].knob, at[k] + Math.max(0, allowed));
   }
   return at;
 }
+
+/** Decibels left to a limit of the wish with the knobs at these positions. */
+const leftOf = (
+  { what, spareDb, slopes }: Limit,
+  at: readonly number[],
+  gains: readonly KnobPlace[],
+  wish: Wish,
+): number =>
+  spareDb -
+  (what === 'converter' ? -wish.peakDbfs : wish.spareDb) -
+  slopes.reduce((sum, s, i) => sum + s * (at[i] - gains[i].at), 0);
 
 /** The step at or below a position: spare room is worth more than the last decibel. */
 const stepDown = ({ min, max, step }: KnobSpec, to: number): number =>
@@ -128,15 +135,24 @@ const excess = (s: Setting): number => Math.max(s.figures.peakDbfs, -s.figures.s
 /** Steps tried at most; each is one assessment. */
 const MOST_TRIED = 80;
 
-/** Walk to better neighbours: one knob by a step, or one up and another down by as much, while there are any. */
-function polish(start: Setting, gains: readonly KnobPlace[], catalogue: Catalogue, wish: Wish): Setting {
+/**
+ * Walk to better neighbours: one knob by a step, or one up and another down by as much, while there are any. The straight
+ * lines of the limits tell beforehand which neighbours go too far, so that only those within are assessed.
+ */
+function polish(
+  start: Setting,
+  gains: readonly KnobPlace[],
+  limits: readonly Limit[],
+  catalogue: Catalogue,
+  wish: Wish,
+): Setting {
   let best = start;
   let tried = 0;
   for (let moved = true; moved && tried < MOST_TRIED; ) {
     moved = false;
     for (const turns of neighbours(gains)) {
       const to = turnedBy(best.setup, gains, turns);
-      if (!to || tried >= MOST_TRIED) continue;
+      if (!to || tried >= MOST_TRIED || (!best.over && goesOver(to, gains, limits, wish))) continue;
       tried += 1;
       const next = settingOf(to, catalogue, gains, wish);
       if (!isBetter(next, best)) continue;
@@ -146,6 +162,12 @@ function polish(start: Setting, gains: readonly KnobPlace[], catalogue: Catalogu
     }
   }
   return best;
+}
+
+/** Whether a setting is over some limit, by their straight lines. */
+function goesOver(setup: Setup, gains: readonly KnobPlace[], limits: readonly Limit[], wish: Wish): boolean {
+  const at = gains.map((g) => setup.parts.find((p) => p.id === g.part)!.knobs![g.knob.id]);
+  return limits.some((l) => leftOf(l, at, gains, wish) < -SLACK_DB);
 }
 
 type Turn = readonly [knob: number, byDb: number];

@@ -26,7 +26,7 @@ export interface KnobWindow {
 
 /** Gates that a gain can open or shut. */
 const TOUCHED: ReadonlySet<GateName> = new Set(['wired', 'level', 'clean', 'heard', 'safe']);
-/** Positions looked at to find one that holds. */
+/** Positions looked at between the ends to find one that holds. */
 const LOOKS = 9;
 /** A change of room that a knob can be said to have made. */
 const MOVED = 0.02;
@@ -52,20 +52,15 @@ export function windowOf(setup: Setup, catalogue: Catalogue, { part, knob, at }:
     return kinds;
   };
   const here = Math.max(0, Math.min(last, Math.round((at - knob.min) / knob.step)));
-  const looks = [...new Set([here, 0, last, ...spread(last)])];
-  const moving = new Set(
-    [...new Set(looks.flatMap((i) => [...kindsAt(i).keys()]))].filter((key) => {
-      const seen = looks.map((i) => kindsAt(i).get(key)?.finding);
-      return seen.some((f) => f?.status !== seen[0]?.status || Math.abs(exact(f) - exact(seen[0])) > MOVED);
-    }),
-  );
+  // Where it stands and its two ends tell most knobs; the rest of its way is looked at only when none of these holds.
+  const ends = [...new Set([here, 0, last])];
+  const moving = movingOver(ends, kindsAt);
   const wrong = (i: number, bad: readonly Status[]): Kind | null =>
     [...kindsAt(i)].find(([key, k]) => moving.has(key) && bad.includes(k.finding.status))?.[1] ?? null;
   const span = (bad: readonly Status[]): readonly [number, number] | null => {
-    const from = looks.find((i) => wrong(i, bad) === null);
-    if (from === undefined) return null;
     const free = (i: number) => wrong(i, bad) === null;
-    return [edge(from, 0, free), edge(from, last, free)];
+    const from = ends.find(free) ?? spread(last).find(free);
+    return from === undefined ? null : [edge(from, 0, free), edge(from, last, free)];
   };
   const holds = span(FAILS);
   const good = span(CAUTIONS);
@@ -83,6 +78,20 @@ export function windowOf(setup: Setup, catalogue: Catalogue, { part, knob, at }:
     above: edgeAt(holds ? holds[1] + 1 : here),
     matters: moving.size > 0,
   };
+}
+
+/** Kinds of findings that differ from one position to another. */
+function movingOver(
+  positions: readonly number[],
+  kindsAt: (i: number) => ReadonlyMap<string, Kind>,
+): ReadonlySet<string> {
+  const keys = new Set(positions.flatMap((i) => [...kindsAt(i).keys()]));
+  return new Set(
+    [...keys].filter((key) => {
+      const seen = positions.map((i) => kindsAt(i).get(key)?.finding);
+      return seen.some((f) => f?.status !== seen[0]?.status || Math.abs(exact(f) - exact(seen[0])) > MOVED);
+    }),
+  );
 }
 
 const FAILS: readonly Status[] = ['fail', 'not known'];

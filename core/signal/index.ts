@@ -1,6 +1,15 @@
 export { type Curve, curveOf } from './curve';
 export { dbu, pascal, peakDbu, SILENCE_DBU, SINE_CREST_DB, splAt, VOICE_CREST_DB, voltOf } from './level';
-export { type Noise, type NoiseShare, noiseAcross, noiseAt, ROOM_KELVIN, thermalVolt, transfersTo } from './noise';
+export {
+  type Noise,
+  type NoiseShare,
+  noiseAcross,
+  noiseAt,
+  ROOM_KELVIN,
+  roughNoiseVolt,
+  thermalVolt,
+  transfersTo,
+} from './noise';
 export { isAlive, type OperatingPoint, operatingPoint, touchNodes } from './operating';
 export { nearestE24, type Pad, type PadForm, type PadResult, type PadWish, padFor, type Resistor } from './pad';
 export { type Feed, playbackKey, type Responses, responseAt1k, solveResponses, voiceVolt } from './response';

@@ -8,11 +8,11 @@ import { change, desk } from '@/store';
 import { appOf, Button, setSetting, useDrawer, useJob, usePlan } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AnswerStrip } from './answer-strip';
-import { CostChart } from './cost-chart';
 import { letterOf } from './letter';
 
-// The choosers come after the first paint, while the documents are read: the page needs neither to begin.
+// The choosers and the chart come after the first paint, while the documents are read: the page needs none to begin.
 const Sentence = dynamic(() => import('./sentence').then((m) => m.Sentence), { ssr: false });
+const CostChart = dynamic(() => import('./cost-chart').then((m) => m.CostChart), { ssr: false });
 const JobPicker = dynamic(() => import('./job-picker').then((m) => m.JobPicker), { ssr: false });
 
 /** Keeps a chain as a setup of its own, under the first free name. */
