@@ -67,3 +67,17 @@ test('the order of destinations decides nothing but whose name comes first', () 
   expect(peak(turned.also[0])).toBeCloseTo(peak(a.readings), 2);
   expect(turned.verdicts.map((v) => v.status)).toEqual(a.verdicts.map((v) => v.status));
 });
+
+test('a short at the second device is blamed on the touch there, as it would be at the first', () => {
+  const a = assessed(
+    sketch({
+      job: { also: [{ device: 'phone-headset', app: 'recorder-picker' }] },
+      device: 'camera',
+      parts: { mic: 'lapel-3', other: 'lapel-3' },
+      joints: ['mic.plug > camera.mic', 'other.plug > phone-headset.socket'],
+      hears: { mic: 0.2, other: 0.2 },
+    }),
+  );
+  expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j2', part: 'other' });
+  expect(gate(a, 'seen').sentence).toMatch(/joint 2.*sleeve.*shorts the microphone to ground/);
+});

@@ -135,10 +135,14 @@ export const nodeOf = (part: string, node: string): string => (node === 'referen
 /** What stands for the reference in a second device, whose ground is its own. */
 export const OWN_REFERENCE = 'own reference';
 
-/** The same circuit, seen from another of its devices. */
+/** The same circuit, seen from another of its devices: its job leads there first, to the others besides. */
 export function seenFrom(compiled: Compiled, host: Compiled['hosts'][number]): Compiled {
-  const job = { ...compiled.setup.job, device: host.fitted.part.class, app: host.app };
-  return { ...compiled, device: host.fitted, setup: { ...compiled.setup, job, chosenInput: 'newest' } };
+  const { setup } = compiled;
+  const also = compiled.hosts.filter((h) => h !== host).map(({ fitted, app }) => ({ device: fitted.part.class, app }));
+  const job = { ...setup.job, device: host.fitted.part.class, app: host.app, also };
+  // First among its like, so that of two devices of a class it is this one.
+  const parts = [host.fitted.part, ...setup.parts.filter((p) => p !== host.fitted.part)];
+  return { ...compiled, device: host.fitted, setup: { ...setup, job, parts, chosenInput: 'newest' } };
 }
 /** The earth of an outlet; absent is the one that is shared. No part id starts like it. */
 export const earthNode = (outlet?: string): string => (outlet === undefined ? '~earth' : `~earth ${outlet}`);

@@ -7,12 +7,13 @@ beforeAll(async () => {
   walk = held.walk;
 });
 
-test.each(['', 'line/?setup=kiln-first-try', 'drawer/', 'files/'])(
+test.each(['', 'line/?setup=kiln-first-try', 'levels/?setup=kiln-rehearsed', 'drawer/', 'files/'])(
   'in a hand, /%s is no wider than the screen and can be used by all',
   async (path) => {
     await walk.open(path);
     await walk.sees(/Kiln|toolbox/);
     if (path.startsWith('line')) await walk.waitForGate('Seen', 'fail');
+    if (path.startsWith('levels')) await walk.sees(/Best voice over noise/);
     if (path === '') await walk.sees(/pass(es)? all gates/);
     // The emulated phone widens its page when anything sticks out.
     const [wide, seen] = (await walk.driver.executeScript(

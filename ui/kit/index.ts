@@ -17,4 +17,4 @@ export {
 } from './use-bench';
 export { setSetting, useAll, useDrawer, useJob, useOnPage, useSetting, useSetup, useSteps } from './use-desk';
 export { useWidth } from './use-width';
-export { appOf, classOf, GATE_QUESTIONS, GATE_TITLES, lower, minus, partName, price, signed } from './words';
+export { appOf, classOf, GATE_QUESTIONS, GATE_TITLES, lower, minus, nameIn, partName, price, signed } from './words';

@@ -1,6 +1,6 @@
 import { catalogue } from '@/catalogue';
 import type { GateName } from '@/core/gates';
-import type { AppClass, Part, PartClass } from '@/core/model';
+import type { AppClass, Part, PartClass, Setup } from '@/core/model';
 
 export const GATE_TITLES: Readonly<Record<GateName, string>> = {
   fit: 'Fit',
@@ -27,6 +27,11 @@ export const GATE_QUESTIONS: Readonly<Record<GateName, string>> = {
 
 export const classOf = (part: Part): PartClass => catalogue.parts.get(part.class)!;
 export const partName = (part: Part): string => part.name ?? classOf(part).name;
+/** The name of a part of a setup; reports can be older than the setup, and name what is gone. */
+export function nameIn(setup: Setup, id: string): string {
+  const part = setup.parts.find((p) => p.id === id);
+  return part ? partName(part) : 'a part that is gone';
+}
 export const appOf = (id: string): AppClass => catalogue.apps.get(id)!;
 export const lower = (text: string): string => `${text[0].toLowerCase()}${text.slice(1)}`;
 export const minus = (text: string): string => text.replace(/-(?=\d)/g, '\u2212');

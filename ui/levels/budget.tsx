@@ -2,14 +2,14 @@
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import type { LedgerEntry } from '@/core/readings';
-import { minus, partName } from '../kit';
+import { minus, nameIn } from '../kit';
 
 const MOST_LIMITS = 6;
 const LIMIT_WORDS = { microphone: 'microphone', converter: 'full scale' } as const;
 
 /** What clips first, and where the noise comes from: the two ends that all knobs are set between. */
 export function Budget({ setup, report }: { readonly setup: Setup; readonly report: Report }) {
-  const nameOf = (id: string) => partName(setup.parts.find((p) => p.id === id)!);
+  const nameOf = (id: string) => nameIn(setup, id);
   const limits = [report, ...report.also]
     .flatMap((d) => d.ledger)
     .filter((e, i, all) => e.feeds && all.findIndex((o) => o.part === e.part && alike(o, e) && o.feeds) === i)

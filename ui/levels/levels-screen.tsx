@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { USUAL_WISH, type Wish } from '@/core/levels';
 import type { Setup } from '@/core/model';
 import { layOut, SetupPicker, SignalLane, useDraft } from '../bench';
-import { partName, setSetting, useLevels, useReport, useSetup } from '../kit';
+import { nameIn, setSetting, useLevels, useReport, useSetup } from '../kit';
 import { Screen, tell } from '../shell';
 import { Budget } from './budget';
 import { KnobRow } from './knob-row';
@@ -101,7 +101,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
                     className="truncate px-1 font-semibold"
                     style={{ gridColumn: s.column + 1, gridRow: 1 }}
                   >
-                    {partName(shown.parts.find((p) => p.id === s.part)!)}
+                    {nameIn(shown, s.part)}
                   </li>
                 ))}
             </ol>

@@ -1,7 +1,7 @@
 'use client';
 import type { Contest, Figures, Levels, Setting } from '@/core/levels';
 import type { Setup } from '@/core/model';
-import { minus, partName } from '../kit';
+import { minus, nameIn } from '../kit';
 
 interface Props {
   readonly setup: Setup;
@@ -104,8 +104,8 @@ function FiguresRow({
 /** Which school wins, in words made of its numbers. */
 function why(setup: Setup, { winner, snrGainDb, spareGainDb }: Contest, hot: Setting, low: Setting): string {
   const noisy = (s: Setting) => {
-    const from = s.figures.noisiest && setup.parts.find((p) => p.id === s.figures.noisiest!.part);
-    return from ? `${partName(from)} (${s.figures.noisiest!.what})` : 'elsewhere';
+    const { noisiest } = s.figures;
+    return noisiest ? `${nameIn(setup, noisiest.part)} (${noisiest.what})` : 'elsewhere';
   };
   const spare = Math.abs(spareGainDb).toFixed(0);
   if (winner === 'either') return 'Both schools come to the same here: no knob decides between noise and room.';

@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3-scale';
 import type { VoiceRange } from '@/core/levels';
 import type { Setup } from '@/core/model';
-import { partName, useWidth } from '../kit';
+import { nameIn, useWidth } from '../kit';
 
 const FLOORS = {
   noise: 'it drowns in noise',
@@ -74,7 +74,7 @@ export function Voices({ setup, voices }: { readonly setup: Setup; readonly voic
 const inside = (v: VoiceRange): boolean => v.nowSpl <= v.loudestSpl! && v.nowSpl >= v.quietestSpl!;
 
 function spoken(setup: Setup, v: VoiceRange): string {
-  const part = v.first && setup.parts.find((p) => p.id === v.first!.part);
-  const loud = part ? `; up to ${v.loudestSpl!.toFixed(0)}, where ${partName(part)} ${LIMITS[v.first!.what]}` : '';
+  const part = v.first && nameIn(setup, v.first.part);
+  const loud = part ? `; up to ${v.loudestSpl!.toFixed(0)}, where ${part} ${LIMITS[v.first!.what]}` : '';
   return `${v.name}: clean from ${v.quietestSpl!.toFixed(0)} dB (below that ${FLOORS[v.floor!]})${loud}.`;
 }

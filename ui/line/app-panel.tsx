@@ -2,7 +2,7 @@
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
-import { appOf, partName } from '../kit';
+import { appOf, nameIn } from '../kit';
 
 interface Props {
   readonly setup: Setup;
@@ -26,7 +26,8 @@ const WHY: Readonly<Record<string, string>> = {
 
 /** Where the sound goes: on each device the app, which input it is set to, and what the device has on its list. */
 export function AppPanel({ setup, report, onChange }: Props) {
-  const others = report.also.map((d, i) => ({
+  // A report may still tell of a device that was just taken out.
+  const others = report.also.slice(0, setup.job.also?.length ?? 0).map((d, i) => ({
     destination: d,
     change: (app: string): Setup['job'] => ({
       ...setup.job,
@@ -62,7 +63,7 @@ interface DestinationProps {
 
 function Destination({ setup, destination, first, onApp, onChange }: DestinationProps) {
   const app = appOf(destination.app);
-  const device = partName(setup.parts.find((p) => p.id === destination.device)!);
+  const device = nameIn(setup, destination.device);
   return (
     <>
       <label className="mt-2 block">
@@ -106,7 +107,7 @@ function Destination({ setup, destination, first, onApp, onChange }: Destination
             className={`rounded-lg border px-3 py-1.5 ${i.chosen ? 'border-2 border-accent' : 'border-rule'}`}
           >
             <span className="font-semibold">{i.label}</span>{' '}
-            <span className="text-soft text-sm">{partName(setup.parts.find((p) => p.id === i.part)!)}</span>
+            <span className="text-soft text-sm">{nameIn(setup, i.part)}</span>
             <span className="block text-sm">
               {i.chosen ? 'recorded from' : i.why ? (WHY[i.why] ?? i.why) : 'on the list'}
             </span>

@@ -2,7 +2,7 @@
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { type Layout, middleOf } from '../bench';
-import { lower, partName, useWidth } from '../kit';
+import { lower, nameIn, useWidth } from '../kit';
 
 interface Props {
   readonly setup: Setup;
@@ -18,7 +18,7 @@ const linesOf = (report: Report) => [report, ...report.also].flatMap((d) => d.li
 
 /** What the ground lane says in words: where it loops and what that does, else where it is broken, else that all is one path. */
 export function groundWords(setup: Setup, report: Report): string {
-  const nameOf = (id: string) => lower(partName(setup.parts.find((p) => p.id === id)!));
+  const nameOf = (id: string) => lower(nameIn(setup, id));
   const loop = report.loops[0];
   if (loop) {
     const hums = [report, ...report.also].flatMap((d) => d.channels.map((c) => c.overHumDbA)).filter((h) => h !== null);

@@ -1,4 +1,4 @@
-import { type Connector, connectorNamed, mate } from '@/core/connectors';
+import { type Connector, connectorNamed, type FamilyName, mate } from '@/core/connectors';
 import type { PortSpec } from '@/core/model';
 import { letterOfRole } from './role-letter';
 
@@ -141,16 +141,18 @@ function ConcentricDrawing({ left, right, outMm, className }: Required<Props>) {
   );
 }
 
-const KEYED_SHAPES: Readonly<Record<string, { readonly high: number; readonly deep: number; readonly round: number }>> =
-  {
-    xlr3: { high: 12, deep: 12, round: 2 },
-    phono: { high: 6, deep: 9, round: 2.5 },
-    'usb-a': { high: 5, deep: 11, round: 0.4 },
-    'usb-b': { high: 8, deep: 9, round: 1.5 },
-    'usb-micro-b': { high: 2.4, deep: 6, round: 0.8 },
-    'usb-c': { high: 3.2, deep: 7, round: 1.4 },
-    'eight-contact': { high: 2.6, deep: 7, round: 0.7 },
-  };
+const KEYED_SHAPES: Readonly<
+  Record<Exclude<FamilyName, 'radio'>, { readonly high: number; readonly deep: number; readonly round: number }>
+> = {
+  xlr3: { high: 12, deep: 12, round: 2 },
+  'mini-xlr3': { high: 7, deep: 9, round: 1.5 },
+  phono: { high: 6, deep: 9, round: 2.5 },
+  'usb-a': { high: 5, deep: 11, round: 0.4 },
+  'usb-b': { high: 8, deep: 9, round: 1.5 },
+  'usb-micro-b': { high: 2.4, deep: 6, round: 0.8 },
+  'usb-c': { high: 3.2, deep: 7, round: 1.4 },
+  'eight-contact': { high: 2.6, deep: 7, round: 0.7 },
+};
 
 /** A keyed connector goes in one way only: a tongue and its contacts, contact to contact of the same name. */
 function KeyedDrawing({

@@ -4,7 +4,7 @@ import type { Report } from '@/core/assess';
 import type { GateName, Lane } from '@/core/gates';
 import type { Setup } from '@/core/model';
 import { type Layout, SignalLane } from '../bench';
-import { classOf, lower, partName } from '../kit';
+import { classOf, lower, nameIn, partName } from '../kit';
 import type { Lit } from './focus';
 import { GroundLane, groundWords } from './ground-lane';
 
@@ -135,5 +135,5 @@ function returnWords(setup: Setup, report: Report): string {
   const heard = report.verdicts.find((v) => v.gate === 'heard')!;
   if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
   const from = setup.parts.find((p) => p.id === report.playbackPart);
-  return `${from ? partName(from) : 'the device'} plays to ${report.ears.map((e) => lower(partName(setup.parts.find((p) => p.id === e.part)!))).join(', ')}`;
+  return `${from ? partName(from) : 'the device'} plays to ${report.ears.map((e) => lower(nameIn(setup, e.part))).join(', ')}`;
 }
