@@ -14,7 +14,7 @@ module.exports = {
       comment: 'core runs in Node, worker and browser alike',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/', '^node_modules/ajv/'] },
+      to: { pathNot: ['^core/', '^node_modules/(ajv|tinyqueue)/'] },
     },
     {
       name: 'core-tests-may-use-the-catalogue',

@@ -1,7 +1,9 @@
+import TinyQueue from 'tinyqueue';
 import { connectorNamed, mate } from '../connectors';
 import { appTakes } from '../host';
 import type { AppClass, Catalogue, Job, PartClass, PortSpec, Role } from '../model';
 import type { Stock } from './stock';
+import { isStraight } from './straight';
 
 /** A chain found by the search: classes from microphone to device, with the ports used. */
 export interface Chain {
@@ -42,6 +44,7 @@ interface State {
   readonly microphones: number;
   /** Cost so far and the least that must still come. */
   readonly bound: number;
+  readonly found: number;
 }
 
 /**
@@ -65,20 +68,16 @@ export function* searchChains(
   const microphoneCounts = voices === 1 ? [1] : apart ? [voices] : [1, voices];
   const stepsFrom = waysOn(classes);
   const ahead = costAhead(classes, device, stock, voices);
-  const queue: State[] = [];
-  const push = (state: Omit<State, 'bound'>) => {
+  // Of those that are as good, the one found first comes first.
+  const queue = new TinyQueue<State>([], (a, b) => a.bound - b.bound || a.found - b.found);
+  let found = 0;
+  const been = new Set<string>();
+  const push = (state: Omit<State, 'bound' | 'found'>) => {
     const rest = ahead.get(portKey(state.partClass, state.out, state.needs));
     if (rest === undefined) return;
     const bound = state.cost + rest;
     if (job.budget !== null && moneyOf(state.links, stock, state.microphones) > job.budget) return;
-    // Kept in order, the best at the end; a new one stands before those that are as good, so that those come first.
-    let [from, to] = [0, queue.length];
-    while (from < to) {
-      const middle = (from + to) >> 1;
-      if (queue[middle].bound > bound) from = middle + 1;
-      else to = middle;
-    }
-    queue.splice(from, 0, { ...state, bound });
+    queue.push({ ...state, bound, found: found++ });
   };
   for (const partClass of classes) {
     if (!partClass.circuit.some((e) => e.is === 'capsule')) continue;
@@ -94,6 +93,10 @@ export function* searchChains(
   while (queue.length > 0) {
     const state = queue.pop()!;
     if (isPadded(state.links)) continue;
+    // The cheapest straight way to a connector of some length comes first; another one is only more to carry.
+    const way = wayKey(state, catalogue);
+    if (way !== null && been.has(way)) continue;
+    if (way !== null) been.add(way);
     for (const port of device.ports) {
       const left = state.needs & ~channelsOf(device, voices);
       if (left === 0 && port.flow === 'in' && takes(state.out, port)) {
@@ -115,6 +118,28 @@ export function* searchChains(
       }
     }
   }
+}
+
+/**
+ * What distinguishes a state whose last pieces lead straight through: all before those pieces, the connector it has now
+ * and how far it reaches. Null when the last piece does something to the signal.
+ */
+function wayKey({ links, out, needs, microphones }: State, catalogue: Catalogue): string | null {
+  let straight = 0;
+  let metres = 0;
+  for (const link of [...links].reverse()) {
+    const c = catalogue.parts.get(link.classId)!;
+    const port = (id: string | null) => c.ports.find((p) => p.id === id);
+    const [into, outOf] = [port(link.inPort), port(link.outPort)];
+    if (!into || !outOf || link.alsoIn.length > 0 || !isStraight(c, into, outOf)) break;
+    straight += 1;
+    metres += c.values.lengthM?.value ?? 0;
+  }
+  if (straight === 0) return null;
+  const before = links
+    .slice(0, links.length - straight)
+    .map((l) => `${l.inPort}>${l.classId}>${l.outPort}+${l.alsoIn.length}`);
+  return [...before, out.connector, out.carries, needs, microphones, metres.toFixed(1)].join(' ');
 }
 
 /** A way on from a port: into a part by one hole (or several alike, for several microphones), and out again. */
@@ -157,8 +182,21 @@ const SIGNAL: ReadonlySet<Role> = new Set(['left', 'right', 'mono', 'mic', 'hot'
 const EARTH: ReadonlySet<Role> = new Set(['ground', 'screen']);
 const DIGITAL = new Set(['usb', 'radio', 'power']);
 
-/** Would it make sense to plug this output into that input? Fit, kind of signal, and no signal onto ground. */
+/** Ports belong to classes, which do not change: each pair is thought about once. */
+const thought = new WeakMap<PortSpec, WeakMap<PortSpec, boolean>>();
+
 function takes(out: PortSpec, into: PortSpec): boolean {
+  const known = thought.get(out) ?? new WeakMap<PortSpec, boolean>();
+  thought.set(out, known);
+  const before = known.get(into);
+  if (before !== undefined) return before;
+  const answer = makesSense(out, into);
+  known.set(into, answer);
+  return answer;
+}
+
+/** Would it make sense to plug this output into that input? Fit, kind of signal, and no signal onto ground. */
+function makesSense(out: PortSpec, into: PortSpec): boolean {
   const kinds = [out.carries, into.carries];
   if (kinds.some((k) => DIGITAL.has(k)) && out.carries !== into.carries) {
     // Analogue contacts on a digital connector say so by their roles.
@@ -230,12 +268,12 @@ function costAhead(
 ): ReadonlyMap<string, number> {
   const outs = classes.flatMap((c) => (c.host ? [] : outsOf(c).map((port) => ({ partClass: c, port }))));
   const ahead = new Map<string, number>();
-  const open: {
+  const open = new TinyQueue<{
     readonly partClass: PartClass;
     readonly port: PortSpec;
     readonly needs: number;
     readonly cost: number;
-  }[] = [];
+  }>([], (a, b) => a.cost - b.cost);
   /** Going into a port of a part that meets `met`, after which `left` is still needed, costs so much from there on. */
   const relax = (into: PortSpec, met: number, left: number, cost: number) => {
     for (const needs of EVERY_NEED.filter((n) => (n & ~met) === left)) {
@@ -249,7 +287,6 @@ function costAhead(
   };
   for (const port of device.ports) if (port.flow === 'in') relax(port, channelsOf(device, voices), 0, PIECE_COST);
   while (open.length > 0) {
-    open.sort((a, b) => b.cost - a.cost);
     const { partClass, port, needs, cost } = open.pop()!;
     if (cost > ahead.get(portKey(partClass, port, needs))!) continue;
     for (const into of partClass.ports) {
