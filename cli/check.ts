@@ -13,7 +13,7 @@ export function checkCommand(setup: Setup, json: boolean): number {
     process.stderr.write(`symplex: ${printable(assessed.problem.message)} A value of that part cannot be right.\n`);
     return BAD_INPUT;
   }
-  const { verdicts, readings } = assessed.value;
+  const { verdicts, readings, also } = assessed.value;
   const failed = verdicts.some((v) => v.status === 'fail');
   if (json) {
     process.stdout.write(`${JSON.stringify(report(assessed.value), null, 2)}\n`);
@@ -27,9 +27,13 @@ export function checkCommand(setup: Setup, json: boolean): number {
     // Two voices through one faulty joint make one sentence.
     for (const sentence of new Set(sentences)) lines.push(`         ${sentence}`);
   }
-  const recorded = readings.choice.entry;
-  const from = recorded ? `${recorded.spec.label} (${nameOf(readings.compiled, recorded.part)})` : 'nothing';
-  lines.push('', `The app records from: ${from}.`, '');
+  lines.push('');
+  for (const { choice, compiled, app } of [readings, ...also]) {
+    const from = choice.entry ? `${choice.entry.spec.label} (${nameOf(compiled, choice.entry.part)})` : 'nothing';
+    const which = also.length > 0 ? `On ${nameOf(compiled, compiled.device.part.id)} the ${app.name}` : 'The app';
+    lines.push(`${which} records from: ${from}.`);
+  }
+  lines.push('');
   process.stdout.write(lines.map(printable).join('\n'));
   return failed ? FAILED : PASSED;
 }

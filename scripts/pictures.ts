@@ -16,6 +16,8 @@ interface Picture {
 const planned = (walk: Walk) => walk.sees(/pass(es)? all gates/);
 const mended = (walk: Walk) => walk.sees(/nothing to buy|to buy, about/);
 
+const windows = (walk: Walk) => walk.sees(/keep it from|: Clean fails|: Level fails/);
+
 const PICTURES: readonly Picture[] = [
   { name: 'job', size: DESK, path: '', ready: planned },
   {
@@ -49,6 +51,17 @@ const PICTURES: readonly Picture[] = [
       await walk.waitForGate('Fit', 'fail');
     },
   },
+  {
+    name: 'line-hum',
+    size: DESK,
+    path: 'line/?setup=glaze-hall',
+    ready: async (walk) => {
+      await walk.sees(/What would bring the hum down/);
+      await walk.driver.executeScript('window.scrollTo(0, 500)');
+    },
+  },
+  { name: 'levels', size: DESK, path: 'levels/?setup=kiln-rehearsed', ready: windows },
+  { name: 'levels-pocket', size: POCKET, path: 'levels/?setup=glaze-too-hot', ready: windows },
   {
     name: 'drawer',
     size: DESK,

@@ -57,6 +57,33 @@ describe('how long a lead may be', () => {
   });
 });
 
+describe('unbalanced line leads up to about 3 m: not by themselves, but with a loop', () => {
+  test('a receiver at line level into a recorder is clean at 3 m, and still at 30 m', () => {
+    const at = lengths(
+      (lead) =>
+        sketch({
+          device: 'recorder-pocket',
+          parts: {
+            pack: { class: 'pack-own-mic', knobs: { gain: 32 } },
+            rx: { class: 'receiver-dual-mono', knobs: { level: 0 } },
+            lead,
+          },
+          joints: ['pack.radio > rx.radio', 'rx.out > lead.a', 'lead.b > recorder-pocket.mic'],
+          hears: { pack: 0.2 },
+        }),
+      'lead-3-3',
+    );
+    expect(at(3).clean.status).toBe('pass');
+    expect(at(30).clean.status).toBe('pass');
+    expect(at(30).channel.overHumDb).toBeLessThan(at(3).channel.overHumDb - 18);
+  });
+  test('a mixer and a laptop on two outlets hum too much already at 3 m', () => {
+    const hall = demoSetups.find((s) => s.id === 'glaze-hall')!;
+    const a = assessed(hall, { lead: { values: { lengthM: 3 } } });
+    expect(gate(a, 'clean')).toMatchObject({ status: 'fail', lane: 'ground' });
+  });
+});
+
 describe('knobs', () => {
   const kiln = demoSetups.find((s) => s.id === 'kiln-rehearsed')!;
   const gains = knobsInOrder(assessed(kiln)).filter((k) => k.knob.unit === 'dB');

@@ -62,13 +62,15 @@ export function Budget({ setup, report }: { readonly setup: Setup; readonly repo
             Voice over noise {worst.snrDbA!.toFixed(0)} dB(A), {worst.snrDbFlat?.toFixed(0) ?? '?'} dB flat
             {worst.overHumDbA !== null && `; over hum about ${worst.overHumDbA.toFixed(0)} dB(A)`}.
             {curve &&
-              ` Response against 1 kHz: ${minus(curve.db[0].toFixed(1))} dB at 20 Hz, ${minus(curve.db[30].toFixed(1))} dB at 20 kHz.`}
+              ` Response against 1 kHz: ${tenth(curve.db[0])} dB at 20 Hz, ${tenth(curve.db[30])} dB at 20 kHz.`}
           </p>
         </section>
       )}
     </>
   );
 }
+
+const tenth = (db: number): string => minus((Math.abs(db) < 0.05 ? 0 : db).toFixed(1));
 
 /** The two sides of a pair are one limit. */
 const alike = (a: LedgerEntry, b: LedgerEntry): boolean =>

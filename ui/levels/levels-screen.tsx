@@ -87,8 +87,8 @@ function Desk({ kept }: { readonly kept: Setup }) {
       under="Every knob from source to app. A window holds while the other knobs stay where they are."
     >
       <div className="flex flex-col gap-3 desk:grid desk:grid-cols-[minmax(0,1fr)_21rem] desk:items-start">
-        <div className="flex min-w-0 flex-col gap-3">
-          <section aria-label="signal lane" className="rounded-xl border border-rule bg-card py-1.5">
+        <div className="contents min-w-0 flex-col gap-3 desk:flex">
+          <section aria-label="signal lane" className="order-1 rounded-xl border border-rule bg-card py-1.5">
             <ol
               className="hidden px-0 text-center text-sm desk:grid"
               style={{ gridTemplateColumns: `repeat(${layout.columns + 1}, minmax(0, 1fr))` }}
@@ -107,7 +107,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
             </ol>
             <SignalLane setup={shown} report={report} layout={layout} />
           </section>
-          <section aria-label="Knobs on the line" className="rounded-xl border border-rule bg-card pb-2">
+          <section aria-label="Knobs on the line" className="order-2 rounded-xl border border-rule bg-card pb-2">
             <h2 className="flex flex-wrap items-baseline justify-between gap-x-3 px-3 py-1.5 font-bold">
               From source to app
               <span className="flex items-center gap-3 font-normal text-soft text-sm">
@@ -126,19 +126,21 @@ function Desk({ kept }: { readonly kept: Setup }) {
             {line.length === 0 && <p className="px-3 text-soft">No part on the line has a knob.</p>}
           </section>
           {beside.length > 0 && (
-            <details className="rounded-xl border border-rule bg-card pb-2">
+            <details className="order-2 rounded-xl border border-rule bg-card pb-2">
               <summary className="min-h-11 px-3 py-2 font-bold">
                 {beside.length} {beside.length === 1 ? 'knob changes' : 'knobs change'} nothing here
               </summary>
               <ul>{rows(beside)}</ul>
             </details>
           )}
+          <div className="order-4 grid items-start gap-3 desk:grid-cols-2">
+            <Budget setup={shown} report={report} />
+          </div>
         </div>
-        <aside className="flex flex-col gap-3" aria-label="What the knobs are set for">
+        <aside className="order-3 flex flex-col gap-3" aria-label="What the knobs are set for">
           <WishBox wish={wish} onWish={setWish} />
           <Schools setup={setup} levels={levels} onSet={onSet} />
           <Voices setup={setup} voices={levels.voices} />
-          <Budget setup={shown} report={report} />
           <PadMaker setup={setup} report={report} onSet={onSet} />
         </aside>
       </div>

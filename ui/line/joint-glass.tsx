@@ -66,7 +66,7 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
           {outMm === 0 ? 'home' : `${outMm.toFixed(1)} mm out`}; draw the plug along
         </span>
       </h2>
-      <div ref={ref} className="mt-1">
+      <div ref={ref} className="mt-1" style={{ minHeight: HEIGHT }}>
         {width > 0 && (
           <svg
             width={width}
@@ -157,7 +157,7 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
                     {letterOfRole(socket.port.roles?.[s.contact])}
                   </text>
                   <text x={mid} y={top - 29} textAnchor="middle" className="text-xs">
-                    {touching.length === 0 ? 'open' : volt === null ? '' : voltText(volt)}
+                    {touching.length === 0 ? 'open' : volt === null || scale < 15 ? '' : voltText(volt)}
                   </text>
                 </g>
               );

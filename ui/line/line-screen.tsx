@@ -41,12 +41,11 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const [focus, setFocus] = useState<Focus | null>(null);
   const panel = useRef<HTMLDivElement>(null);
   const glass = useRef<HTMLDivElement>(null);
-  const lookAt = (next: Focus) => {
-    setFocus(next);
-    // On a phone the panel stands above the row: it comes to the eye, not the eye to it. On a desk it is in sight.
-    if (window.matchMedia('(min-width: 60rem)').matches) return;
-    requestAnimationFrame(() => (glass.current ?? panel.current)?.scrollIntoView({ block: 'nearest' }));
-  };
+  // On a phone what is looked at stands above the row: it comes to the eye, not the eye to it. On a desk it is in sight.
+  useEffect(() => {
+    if (!focus || window.matchMedia('(min-width: 60rem)').matches) return;
+    (glass.current ?? panel.current)?.scrollIntoView({ block: glass.current ? 'start' : 'nearest' });
+  }, [focus]);
   const { report } = judgement;
   const ill = report?.verdicts.some((v) => v.status !== 'pass') ?? false;
   const { mends, done } = useMends(kept, drawer, ill);
@@ -88,10 +87,10 @@ function Sheet({ kept }: { readonly kept: Setup }) {
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_20rem] desk:items-start">
         <div className="contents desk:block">
           <div className="order-3">
-            <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={lookAt} />
+            <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={setFocus} />
           </div>
           {now.on === 'joint' && (
-            <div ref={glass} className="order-2 scroll-mt-40 desk:mt-3">
+            <div ref={glass} className="order-2 scroll-mt-44 desk:mt-3">
               <JointGlass setup={setup} kept={kept} report={report} id={now.id} onTurn={onTurn} onDone={onDone} />
             </div>
           )}
@@ -108,7 +107,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
             <Gates
               report={report}
               chosen={now.on === 'gate' ? now.gate : null}
-              onChoose={(gate) => lookAt({ on: 'gate', gate })}
+              onChoose={(gate) => setFocus({ on: 'gate', gate })}
             />
           </div>
           <div
