@@ -76,6 +76,7 @@ describe('levels', () => {
     await db.sendKeys('40');
     await walk.sees(/With the nearest values \(E24\) it takes (39|40)\.\d dB/);
     await walk.press(/^Put it into joint 5/);
+    await walk.sees(/Put this pad into joint 5: done/);
     await walk.open('line/?setup=glaze-too-hot');
     await walk.waitForGate('Level', 'pass');
     await walk.undo();

@@ -9,10 +9,12 @@ import { driven } from '../support/driven';
 import { randomSetup, setupWithOwnFigures } from '../support/random-setup';
 import { expectLikeNgspice } from './compare';
 
-// Parts that lie about unplugged float on gigaohms beside milliohms: their common voltage is the difference of currents
-// that all but cancel, and neither program has digits for it (refining our own solution moves it as much). A difference
-// 120 dB below the loudest node is rounding.
-const LAST_DIGITS = 1e-6;
+/**
+ * Parts that float, plugged into each other but not into the device, have a common voltage that only their insulation
+ * gives: 1 nS a contact, of which such a group has six at least, against the 33 S of a touch. Each of the two programs loses
+ * as many digits as that ratio has.
+ */
+const LAST_DIGITS = (2 * Number.EPSILON * (1 / 0.03)) / 6e-9;
 
 /** No number in it is infinite or none. */
 function allNumbers(value: unknown): boolean {
