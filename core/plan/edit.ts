@@ -187,3 +187,29 @@ export function takeOut(setup: Setup, catalogue: Catalogue, part: string): Setup
     placements: setup.placements.filter((p) => p.part !== part),
   };
 }
+
+/** Another hole of the same part that a plug would go into as well, free now, and the setup with it there. */
+export interface OtherHole {
+  readonly part: string;
+  readonly port: PortSpec;
+  readonly setup: Setup;
+}
+
+/** The other holes that a joint's plug could be in: the wrong one is as easily found by the hand as the right one. */
+export function otherHoles(setup: Setup, catalogue: Catalogue, jointId: string): readonly OtherHole[] {
+  const joint = setup.joints.find((j) => j.id === jointId)!;
+  return (['a', 'b'] as const).flatMap((side) => {
+    const far = portOf(setup, catalogue, joint[side === 'a' ? 'b' : 'a']);
+    const { part } = joint[side];
+    return freePorts(setup, catalogue)
+      .filter((h) => h.part === part && portsFit(h.port, far))
+      .map(({ port }) => ({
+        part,
+        port,
+        setup: {
+          ...setup,
+          joints: setup.joints.map((j) => (j.id === jointId ? { ...j, [side]: { part, port: port.id } } : j)),
+        },
+      }));
+  });
+}

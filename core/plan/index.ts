@@ -1,4 +1,4 @@
-export { freePorts, insertPart, plugIn, portsFit, swapPart, takeOut } from './edit';
+export { freePorts, insertPart, type OtherHole, otherHoles, plugIn, portsFit, swapPart, takeOut } from './edit';
 export { type Mend, mends } from './mend';
 export { type Answer, type PlanProgress, plan, type Route } from './plan';
 export { type Quieter, quieterFor } from './quieter';

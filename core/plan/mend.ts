@@ -3,7 +3,7 @@ import { type GateName, nameOf, type Status, type Verdict } from '../gates';
 import { solveKnobs } from '../levels';
 import { type Catalogue, type Drawer, type Part, type PartClass, type Setup, turnKnob } from '../model';
 import { accompany } from './accompany';
-import { attachPart, freePorts, insertPart, swapPart } from './edit';
+import { attachPart, freePorts, insertPart, otherHoles, swapPart } from './edit';
 import { plan } from './plan';
 import { compareScores, type Score, scoreOf } from './score';
 import { settleKnobs } from './settle';
@@ -140,6 +140,11 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue, sto
     yield { label: 'Set all knobs for peaks at −12 dBFS', setup: solution.best.setup, settle: false, effort: 1 };
   }
   for (const joint of setup.joints) {
+    for (const hole of otherHoles(setup, catalogue, joint.id)) {
+      const number = setup.joints.indexOf(joint) + 1;
+      const label = `Move joint ${number} to the ${hole.port.label} of ${nameOf(compiled, hole.part)}`;
+      yield { label, setup: hole.setup, settle: false, effort: 1 };
+    }
     const { contactOhm, ...clean } = joint;
     if (contactOhm === undefined) continue;
     const joints = setup.joints.map((j) => (j.id === joint.id ? clean : j));

@@ -51,6 +51,12 @@ test('on a stage, in the dark, contrast holds as well', async () => {
   await walk.press(/^Stage$/);
   await walk.find('button', /^Daylight$/);
   await walk.expectAccessible();
+  await walk.press(/^Joint 4/);
+  await walk.sees(/draw the plug along/);
+  await walk.expectAccessible();
+  await walk.open('levels/?setup=glaze-too-hot');
+  await walk.sees(/Level fails here/);
+  await walk.expectAccessible();
 });
 
 test('what is wrong and the first mend stand on the first screen', async () => {

@@ -157,7 +157,7 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
                     {letterOfRole(socket.port.roles?.[s.contact])}
                   </text>
                   <text x={mid} y={top - 29} textAnchor="middle" className="text-xs">
-                    {touching.length === 0 ? 'open' : volt === null || scale < 15 ? '' : voltText(volt)}
+                    {touching.length === 0 ? 'open' : volt === null || scale < 12 ? '' : voltText(volt)}
                   </text>
                 </g>
               );

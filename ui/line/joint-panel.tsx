@@ -1,10 +1,12 @@
 'use client';
+import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { ohmText, voltText } from '@/core/gates';
 import type { Joint, Setup } from '@/core/model';
+import { otherHoles } from '@/core/plan';
 import { Slide } from '../bench';
-import { partName, useCloseUp } from '../kit';
+import { Button, partName, useCloseUp } from '../kit';
 import { JointDrawing } from './joint-drawing';
 import { jointEnds, withJoint } from './joint-ends';
 import { hasAxis } from './joint-glass';
@@ -17,6 +19,7 @@ interface Props {
   readonly id: string;
   readonly onTurn: (label: string, setup: Setup) => void;
   readonly onDone: () => void;
+  readonly onMove: (label: string, setup: Setup) => void;
 }
 
 /** A plug is drawn out at most so far: then it lies on the table. */
@@ -27,7 +30,8 @@ const DIRT_OHM: readonly (number | null)[] = [null, 1, 10, 100, 1e3, 1e4, 1e5, 1
 const volts = (v: number | null): string => (v === null ? 'no circuit' : voltText(v));
 
 /** A joint in figures: which contact touches which, what stands there, what stood there open, and how far the plug is in. */
-export function JointPanel({ setup, kept, report, id, onTurn, onDone }: Props) {
+export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: Props) {
+  const holes = otherHoles(setup, catalogue, id);
   const { joint, number, plug, socket } = jointEnds(setup, id);
   const reading = report.joints.find((j) => j.joint === id);
   const closeUp = useCloseUp(kept, id);
@@ -39,6 +43,9 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone }: Props) {
     0,
     DIRT_OHM.findLastIndex((o) => o === null || o <= (joint.contactOhm ?? 0)),
   );
+  const sensed = [report, ...report.also]
+    .flatMap((d) => d.inputs)
+    .find((i) => i.part === socket.part.id && i.label && (i.senseOhm !== null || i.why === 'open'));
   const probesOf = (end: 'a' | 'b') => closeUp?.probes.filter((p) => p.side === end) ?? [];
   const sideOf = (part: string) => (joint.a.part === part ? 'a' : 'b');
   return (
@@ -74,6 +81,21 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone }: Props) {
           />
         </>
       )}
+      {holes.length > 0 && (
+        <fieldset className="mt-1">
+          <legend className="text-soft text-sm">Move it to another hole</legend>
+          <div className="mt-1 flex max-h-40 flex-wrap gap-1 overflow-y-auto">
+            {holes.map((h) => (
+              <Button
+                key={`${h.part} ${h.port.id}`}
+                onClick={() => onMove(`Move joint ${number} to the ${h.port.label}`, h.setup)}
+              >
+                {h.port.label}
+              </Button>
+            ))}
+          </div>
+        </fieldset>
+      )}
       <table className="mt-2 w-full text-left text-sm">
         <thead className="text-soft">
           <tr>
@@ -102,6 +124,12 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone }: Props) {
           At 1 kHz {ohmText(reading.loading.sourceOhm)} feeds{' '}
           {reading.loading.loadOhm === null ? 'next to no load' : ohmText(reading.loading.loadOhm)}, which takes{' '}
           {Math.abs(reading.loading.lossDb).toFixed(1)} dB.
+        </p>
+      )}
+      {sensed && (
+        <p className="mt-2 text-sm">
+          The sense line of {partName(socket.part)} reads {sensed.senseOhm === null ? 'open' : ohmText(sensed.senseOhm)}
+          {sensed.why ? ', so it lists no microphone' : ', and lists it'}.
         </p>
       )}
       {[plug, socket].map(({ part }) => {

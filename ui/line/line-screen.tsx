@@ -138,7 +138,15 @@ function Sheet({ kept }: { readonly kept: Setup }) {
               />
             )}
             {now.on === 'joint' && (
-              <JointPanel setup={setup} kept={kept} report={report} id={now.id} onTurn={onTurn} onDone={onDone} />
+              <JointPanel
+                setup={setup}
+                kept={kept}
+                report={report}
+                id={now.id}
+                onTurn={onTurn}
+                onDone={onDone}
+                onMove={onSwap}
+              />
             )}
             {now.on === 'app' && <AppPanel setup={setup} report={report} onChange={onSwap} />}
           </div>
