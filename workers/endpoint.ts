@@ -11,8 +11,6 @@ export interface CloseUp {
   readonly probes: readonly Probe[];
   readonly way: readonly Stretch[];
 }
-/** A plug is drawn out at most so far: then it lies on the table. */
-const FARTHEST_MM = 16;
 
 /** Lets messages in between two steps of long work; a timer of 0 would wait 4 ms. */
 const breathe = (): Promise<void> =>
@@ -58,7 +56,7 @@ export const endpoint = {
   /** What a joint's contacts offer when it is open, and what happens on the plug's way in. */
   closeUp(setup: Setup, joint: string): CloseUp {
     const probes = probeJoint(setup, catalogue, joint);
-    return { probes: probes.ok ? probes.value : [], way: insertion(setup, catalogue, joint, FARTHEST_MM) };
+    return { probes: probes.ok ? probes.value : [], way: insertion(setup, catalogue, joint) };
   },
   swaps: (setup: Setup, part: string, drawer: Drawer | null): readonly Swap[] =>
     swapsFor(setup, part, drawer, catalogue),

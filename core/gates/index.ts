@@ -9,7 +9,7 @@ import { seenGate } from './seen';
 import { GATES, type GateName, type Verdict, verdict } from './verdict';
 import { wiredGate } from './wired';
 
-export { nameOf, ohmText, voltText } from './say';
+export { nameOf, ohmText, roleText, voltText } from './say';
 export { type Finding, GATES, type GateName, type Lane, type Status, type Verdict } from './verdict';
 export { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, QUIET_PEAK_DBFS };
 

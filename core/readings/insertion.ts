@@ -21,13 +21,14 @@ export interface Stretch {
 }
 
 const STEP_MM = 0.1;
+/** A plug is drawn out at most so far: then it lies on the table. */
+export const FARTHEST_MM = 16;
 
 /**
  * What happens while a plug goes in or out: at each depth the contacts that touch, and what stands on what can be harmed,
  * from the steady state. With 48 V on, a plug can short or connect on its way what it does not when it is home.
- * @param farthestMm how far out to begin.
  */
-export function insertion(setup: Setup, catalogue: Catalogue, id: string, farthestMm: number): readonly Stretch[] {
+export function insertion(setup: Setup, catalogue: Catalogue, id: string): readonly Stretch[] {
   const joint = setup.joints.find((j) => j.id === id)!;
   const connectorAt = (ref: (typeof joint)['a']) => {
     const part = setup.parts.find((p) => p.id === ref.part)!;
@@ -36,7 +37,7 @@ export function insertion(setup: Setup, catalogue: Catalogue, id: string, farthe
   const [a, b] = [connectorAt(joint.a), connectorAt(joint.b)];
   const stretches: Stretch[] = [];
   const known = new Map<string, Stretch['worst']>();
-  const steps = Math.round(farthestMm / STEP_MM);
+  const steps = Math.round(FARTHEST_MM / STEP_MM);
   for (let i = 0; i <= steps; i++) {
     const mm = i * STEP_MM;
     const mating = mate(a, b, mm);

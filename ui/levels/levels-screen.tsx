@@ -1,10 +1,9 @@
 'use client';
-import { useSearchParams } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { USUAL_WISH, type Wish } from '@/core/levels';
 import type { Setup } from '@/core/model';
-import { layOut, SetupPicker, SignalLane, useDraft } from '../bench';
-import { nameIn, setSetting, useLevels, useReport, useSetup } from '../kit';
+import { layOut, SetupPicker, SetupScreen, SignalLane, useDraft } from '../bench';
+import { nameIn, useLevels, useReport } from '../kit';
 import { Screen, tell } from '../shell';
 import { Budget } from './budget';
 import { KnobRow } from './knob-row';
@@ -14,21 +13,9 @@ import type { Mark } from './track';
 import { Voices } from './voices';
 import { WishBox } from './wish-box';
 
-export function LevelsScreen() {
-  const kept = useSetup(useSearchParams().get('setup'));
-  useEffect(() => {
-    if (kept) void setSetting('setup', kept.id);
-  }, [kept]);
-  if (kept === undefined) return <Screen title="Levels">{null}</Screen>;
-  if (kept === null) {
-    return (
-      <Screen title="No setup yet">
-        <p>Open a chain from the job sentence, or bring a setup in under Files.</p>
-      </Screen>
-    );
-  }
-  return <Desk key={kept.id} kept={kept} />;
-}
+export const LevelsScreen = () => (
+  <SetupScreen name="Levels">{(kept) => <Desk key={kept.id} kept={kept} />}</SetupScreen>
+);
 
 /** All knobs of one setup, from source to app, with what each may do. */
 function Desk({ kept }: { readonly kept: Setup }) {

@@ -2,11 +2,12 @@
 import { type PointerEvent, useRef } from 'react';
 import type { Report } from '@/core/assess';
 import { type Connector, connectorNamed, mate } from '@/core/connectors';
-import { voltText } from '@/core/gates';
+import { roleText, voltText } from '@/core/gates';
 import type { PortSpec, Setup } from '@/core/model';
+import { FARTHEST_MM } from '@/core/readings';
 import { partName, useCloseUp, useWidth } from '../kit';
 import { jointEnds, withJoint } from './joint-ends';
-import { letterOfRole, wordOfRole } from './role-letter';
+import { letterOfRole } from './role-letter';
 
 interface Props {
   readonly setup: Setup;
@@ -18,8 +19,6 @@ interface Props {
   readonly onDone: () => void;
 }
 
-/** A plug is drawn out at most so far: then it lies on the table. */
-const FARTHEST_MM = 16;
 const BARREL_MM = 6;
 const HEIGHT = 250;
 const AXIS_Y = 196;
@@ -246,7 +245,7 @@ function Way({ way, plug, socket }: { readonly way: WayIn; readonly plug: PortSp
 
 function wordsOf(touch: string, plug: PortSpec, socket: PortSpec): string {
   const [p, s] = touch.split('-');
-  return `${wordOfRole(plug.roles?.[p])} on ${wordOfRole(socket.roles?.[s])}`;
+  return `${roleText(plug.roles?.[p] ?? null)} on ${roleText(socket.roles?.[s] ?? null)}`;
 }
 
 function spoken(

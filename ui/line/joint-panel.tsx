@@ -5,6 +5,7 @@ import { connectorNamed, describeConnector } from '@/core/connectors';
 import { ohmText, voltText } from '@/core/gates';
 import type { Joint, Setup } from '@/core/model';
 import { otherHoles } from '@/core/plan';
+import { FARTHEST_MM } from '@/core/readings';
 import { Slide } from '../bench';
 import { Button, partName, useCloseUp } from '../kit';
 import { JointDrawing } from './joint-drawing';
@@ -22,8 +23,6 @@ interface Props {
   readonly onMove: (label: string, setup: Setup) => void;
 }
 
-/** A plug is drawn out at most so far: then it lies on the table. */
-const FARTHEST_MM = 16;
 /** How dirty contacts can be: clean metal, and decades of ohms after it. */
 const DIRT_OHM: readonly (number | null)[] = [null, 1, 10, 100, 1e3, 1e4, 1e5, 1e6];
 

@@ -1,10 +1,9 @@
 'use client';
-import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { type Setup, writeDocument } from '@/core/model';
-import { layOut, SetupPicker, useDraft } from '../bench';
+import { layOut, SetupPicker, SetupScreen, useDraft } from '../bench';
 import { jobSentence } from '../job';
-import { Button, setSetting, useDrawer, useMends, useQuieter, useReport, useSetup } from '../kit';
+import { Button, useDrawer, useMends, useQuieter, useReport } from '../kit';
 import { SaveEverything, Screen, saveFile, tell } from '../shell';
 import { AppPanel } from './app-panel';
 import { Cautions } from './cautions';
@@ -17,21 +16,7 @@ import { Lanes } from './lanes';
 import { PartPanel } from './part-panel';
 import { Row } from './row';
 
-export function LineScreen() {
-  const kept = useSetup(useSearchParams().get('setup'));
-  useEffect(() => {
-    if (kept) void setSetting('setup', kept.id);
-  }, [kept]);
-  if (kept === undefined) return <Screen title="Line">{null}</Screen>;
-  if (kept === null) {
-    return (
-      <Screen title="No setup yet">
-        <p>Open a chain from the job sentence, or bring a setup in under Files.</p>
-      </Screen>
-    );
-  }
-  return <Sheet key={kept.id} kept={kept} />;
-}
+export const LineScreen = () => <SetupScreen name="Line">{(kept) => <Sheet key={kept.id} kept={kept} />}</SetupScreen>;
 
 /** One setup on the bench. A knob being turned changes a draft; it is kept, as one step, when it is let go. */
 function Sheet({ kept }: { readonly kept: Setup }) {

@@ -17,20 +17,3 @@ const LETTERS: Readonly<Record<Role, string>> = {
 };
 
 export const letterOfRole = (role: Role | undefined): string => LETTERS[role ?? 'none'];
-
-const WORDS: Readonly<Record<Role, string>> = {
-  left: 'left',
-  right: 'right',
-  mono: 'signal',
-  mic: 'microphone',
-  ground: 'ground',
-  hot: 'hot',
-  cold: 'cold',
-  screen: 'screen',
-  bias: 'bias',
-  data: 'data',
-  power: 'power',
-  none: 'nothing',
-};
-
-export const wordOfRole = (role: Role | undefined): string => WORDS[role ?? 'none'];

@@ -1,0 +1,29 @@
+'use client';
+import { useSearchParams } from 'next/navigation';
+import { type ReactNode, useEffect } from 'react';
+import type { Setup } from '@/core/model';
+import { setSetting, useSetup } from '../kit';
+import { Screen } from '../shell';
+
+/** A screen about the setup that lies open: the one in the address, else the last; a word when there is none. */
+export function SetupScreen({
+  name,
+  children,
+}: {
+  readonly name: string;
+  readonly children: (kept: Setup) => ReactNode;
+}) {
+  const kept = useSetup(useSearchParams().get('setup'));
+  useEffect(() => {
+    if (kept) void setSetting('setup', kept.id);
+  }, [kept]);
+  if (kept === undefined) return <Screen title={name}>{null}</Screen>;
+  if (kept === null) {
+    return (
+      <Screen title="No setup yet">
+        <p>Open a chain from the job sentence, or bring a setup in under Files.</p>
+      </Screen>
+    );
+  }
+  return children(kept);
+}
