@@ -2,6 +2,7 @@ import { catalogue } from '@/catalogue';
 import { assess, report } from '@/core/assess';
 import { nameOf } from '@/core/gates';
 import type { Setup } from '@/core/model';
+import { probeJoint } from '@/core/readings';
 import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
@@ -16,7 +17,14 @@ export function checkCommand(setup: Setup, json: boolean): number {
   const { verdicts, readings, also } = assessed.value;
   const failed = verdicts.some((v) => v.status === 'fail');
   if (json) {
-    process.stdout.write(`${JSON.stringify(report(assessed.value), null, 2)}\n`);
+    // What each joint's contacts offer when it is pulled apart takes a solution a joint: told here, not judged.
+    const probes = Object.fromEntries(
+      setup.joints.map(({ id }) => {
+        const found = probeJoint(setup, catalogue, id);
+        return [id, found.ok ? found.value : []];
+      }),
+    );
+    process.stdout.write(`${JSON.stringify({ ...report(assessed.value), probes }, null, 2)}\n`);
     return failed ? FAILED : PASSED;
   }
   const lines = [printable(setup.name), ''];

@@ -31,6 +31,12 @@ describe('symplex check', () => {
     expect(level.value).toBeCloseTo(-arrival.peakDbfs, 9);
     expect(out).not.toMatch(/NaN|Infinity/);
   });
+  test('--json tells what each joint offers when it is pulled apart', () => {
+    const { out } = symplex(['check', '--json', 'demo/kiln-rehearsed.setup.json']);
+    // The headset adapter's bias, through 2.2 kohm.
+    const [bias] = JSON.parse(out).probes.j5;
+    expect(bias.shortMilliampere).toBeCloseTo((1000 * bias.openVolt) / 2200, 1);
+  });
   test('reads standard input, and prints no control characters of the file', () => {
     const text = readFileSync('demo/kiln-rehearsed.setup.json', 'utf8').replace('as rehearsed', '\\u001b[31mred');
     const { status, out } = symplex(['check', '-'], text);
@@ -83,4 +89,14 @@ test('symplex plan finds a chain from the drawer; with no money and no drawer it
   expect(JSON.parse(planned.out).answers[0]).toMatchObject({ failing: 0, unknown: 0 });
   const poor = { ...JSON.parse(readFileSync('demo/glaze-talk.job.json', 'utf8')), budget: 0 };
   expect(symplex(['plan', '-'], JSON.stringify(poor)).status).toBe(1);
+});
+
+test('symplex levels tells where knobs may stand; with a voice that does not arrive it exits 1', () => {
+  const { status, out } = symplex(['levels', 'demo/kiln-rehearsed.setup.json']);
+  expect(status).toBe(0);
+  expect(out).toMatch(/^Twin receiver, level, -?\d+ to -?\d+ dB: -?\d+, -?\d+, -?\d+$/m);
+  expect(out).toMatch(/^Mirela: \d+, 63, \d+$/m);
+  const told = JSON.parse(symplex(['levels', '--json', 'demo/visit-no-power.setup.json']).out);
+  expect(told.schools.best.figures.peakDbfs).toBeLessThanOrEqual(-12);
+  expect(symplex(['levels', 'demo/kiln-first-try.setup.json']).status).toBe(1);
 });

@@ -2,17 +2,21 @@ import { readFileSync } from 'node:fs';
 import { catalogue } from '@/catalogue';
 import { checkDocument, type Document, type DocumentProblem, readDocument } from '@/core/model';
 import { checkCommand } from './check';
+import { levelsCommand } from './levels';
 import { BAD_INPUT, PASSED, printable } from './outcome';
 import { planCommand } from './plan';
 import { spiceCommand } from './spice';
 
 const USAGE = `symplex check FILE [--json]   judge a setup at eight gates
 symplex plan FILE [--json] [--drawer FILE]   find chains for a job
+symplex levels FILE [--json]   where each knob may stand, and the best setting of all
 symplex spice FILE [--json]   write the circuit of a setup as a SPICE deck
 
-FILE is a *.setup.json (check, spice) or *.job.json (plan); - reads standard input.
-Exit: 0 all gates pass or caution, 1 some gate fails or no chain is found, 2 bad input.
+FILE is a *.setup.json (check, levels, spice) or *.job.json (plan); - reads standard input.
+Exit: 0 all gates pass or caution, 1 some gate fails, no chain is found or no voice arrives, 2 bad input.
 `;
+
+const OF_SETUPS = { check: checkCommand, levels: levelsCommand, spice: spiceCommand } as const;
 
 /** Run the command; returns its exit status. Prints to standard output, problems to standard error. */
 export async function main(args: readonly string[]): Promise<number> {
@@ -23,7 +27,7 @@ export async function main(args: readonly string[]): Promise<number> {
   const files = rest.filter((a, i) => a !== '--json' && a !== '--drawer' && (drawerAt < 0 || i !== drawerAt + 1));
   const unknown = files.find((a) => a.startsWith('--'));
   if (
-    !['check', 'plan', 'spice'].includes(command) ||
+    !['check', 'levels', 'plan', 'spice'].includes(command) ||
     files.length !== 1 ||
     unknown ||
     (drawerAt >= 0 && !drawerFile)
@@ -35,9 +39,10 @@ export async function main(args: readonly string[]): Promise<number> {
   if ('problem' in document) return complain(files[0], document.problem);
   switch (command) {
     case 'check':
+    case 'levels':
     case 'spice': {
       if (document.value.format !== 'symplex.setup') return complain(files[0], wrongFormat('symplex.setup'));
-      return command === 'check' ? checkCommand(document.value, json) : spiceCommand(document.value, json);
+      return OF_SETUPS[command](document.value, json);
     }
     default: {
       const drawer = drawerFile === undefined ? null : load(drawerFile);
