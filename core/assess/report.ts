@@ -70,7 +70,9 @@ const destination = (readings: Readings) => ({
   })),
   ledger: readings.ledger,
   usb: readings.usb.supplies,
-  runtimes: readings.runtimes.map((r) => ({ part: r.part, minutes: finite(r.minutes) })),
+  tree: [...readings.usb.nodes.values()],
+  runtimes: readings.runtimes.map((r) => ({ ...r, minutes: finite(r.minutes) })),
+  chargeMa: readings.usb.chargeMa,
   ears: readings.ears,
   playbackPart: readings.playbackPart,
 });

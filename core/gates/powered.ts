@@ -1,10 +1,17 @@
 import { knobAt } from '../model';
+import type { UsbNode } from '../power';
 import type { Readings } from '../readings';
 import { jointSentence, minutesText, nameOf, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
 /** A quarter in hand is comfortable, of current and of time. */
 const COMFORT_SHARE = 0.25;
+
+/** What a USB piece must work with at its plug (USB 2.0, 7.2.2, from memory), and what a good port still has at its end. */
+const LEAST_VOLT = 4.4;
+const COMFORT_VOLT = 0.35;
+/** Hubs in series at most (USB 2.0, 4.1.1, from memory). */
+const MOST_HUBS = 5;
 
 /** Does everything get what it needs, for as long as the job lasts? */
 export function poweredGate(readings: Readings): Verdict {
@@ -33,6 +40,11 @@ export function poweredGate(readings: Readings): Verdict {
       },
     );
   });
+  for (const node of usb.nodes.values()) {
+    if (node.drawMa === 0) continue;
+    findings.push(volts(readings, node));
+    if (node.hubs > MOST_HUBS) findings.push(tooDeep(readings, node));
+  }
   for (const r of readings.runtimes) {
     const spare = Math.min(r.minutes, 1e6) - minutes;
     findings.push(
@@ -99,4 +111,40 @@ export function poweredGate(readings: Readings): Verdict {
     );
   }
   return verdict('powered', findings);
+}
+
+/** What is left of the port's voltage after leads and joints, at the current that flows. */
+function volts({ compiled }: Readings, { part, on, volt, loadMa }: UsbNode): Finding {
+  const joint = compiled.joints.find(({ joint: j }) => [j.a, j.b].some((r) => r.part === on.part && r.port === on.port))
+    ?.joint.id;
+  return finding(
+    {
+      value: volt,
+      limit: LEAST_VOLT,
+      unit: 'V at its plug',
+      room: (volt - LEAST_VOLT) / COMFORT_VOLT,
+      brief: `${volt.toFixed(2)} V at its plug`,
+      part,
+      joint,
+      lane: 'power',
+    },
+    {
+      good: `${nameOf(compiled, part)} has ${volt.toFixed(2)} V at its plug.`,
+      bad: `${nameOf(compiled, part)} gets only ${volt.toFixed(2)} V${joint ? ` at ${jointSentence(compiled, joint)}` : ''}: the leads before it take the rest at ${loadMa.toFixed(0)} mA. Use a shorter or thicker lead, or feed it nearer.`,
+    },
+  );
+}
+
+function tooDeep({ compiled }: Readings, { part, hubs }: UsbNode): Finding {
+  return {
+    status: 'fail',
+    value: hubs,
+    limit: MOST_HUBS,
+    unit: 'hubs',
+    room: -1,
+    brief: `${hubs} hubs deep`,
+    sentence: `${nameOf(compiled, part)} hangs behind ${hubs} hubs; USB allows ${MOST_HUBS} in a row. Plug it nearer to the device.`,
+    part,
+    lane: 'power',
+  };
 }

@@ -89,6 +89,13 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
       return { pointer: `${pointer}/part`, message: `${part.class} has no microphone capsule to hear with.` };
     }
   }
+  for (const [i, swap] of (setup.swaps ?? []).entries()) {
+    const part = parts.get(swap.part);
+    const partClass = part && catalogue.parts.get(part.class);
+    if (!partClass?.host && partClass?.batteryHours === undefined) {
+      return { pointer: `${at}/swaps/${i}/part`, message: `"${swap.part}" has no battery to exchange.` };
+    }
+  }
   return null;
 }
 

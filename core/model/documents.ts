@@ -60,6 +60,8 @@ export interface Part {
   readonly knobs?: Readonly<Record<string, number>>;
   /** Own values in place of the class's, by the same names and units. */
   readonly values?: Readonly<Record<string, number>>;
+  /** How full its battery is at the start, 0 to 1; absent is full. */
+  readonly charge?: number;
   /** Which mains outlet it is plugged into; absent means the one that all others share. */
   readonly outlet?: string;
 }
@@ -98,6 +100,8 @@ export interface Setup {
   readonly placements: readonly Placement[];
   /** For apps with a picker: which entry the person chose; 'newest' is the last thing plugged in. */
   readonly chosenInput: 'newest' | 'built-in';
+  /** Batteries exchanged for full ones while it runs. */
+  readonly swaps?: readonly { readonly part: string; readonly minute: number }[];
 }
 
 export interface Drawer {

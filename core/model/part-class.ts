@@ -187,6 +187,8 @@ export interface UsbSpec {
   readonly ownPower?: boolean;
   /** Port of a power supply, and what each downstream port can give while it is fed there. */
   readonly fed?: { readonly port: string; readonly supplyMa: Quantity };
+  /** Of the power conductor, and again of its ground, from `up` to `down`. */
+  readonly conductorOhm?: Quantity;
   /** For 8-contact pieces: does the identity chip carry a licence? */
   readonly licensed?: boolean;
   readonly classCompliant?: boolean;

@@ -179,8 +179,11 @@ export function takeOut(setup: Setup, catalogue: Catalogue, part: string): Setup
   if (host === 0) return null;
   const also = (setup.job.also ?? []).filter((_, i) => i !== host - 1);
   const { also: _, ...job } = setup.job;
+  const { swaps, ...rest } = setup;
+  const left = swaps?.filter((s) => s.part !== part) ?? [];
   return {
-    ...setup,
+    ...rest,
+    ...(left.length > 0 ? { swaps: left } : {}),
     job: also.length > 0 ? { ...job, also } : job,
     parts: setup.parts.filter((p) => p.id !== part),
     joints: setup.joints.filter((j) => j.a.part !== part && j.b.part !== part),

@@ -3,7 +3,7 @@ import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type Choice, chooseInput, type InputEntry, inputList } from '../host';
 import { type Loop, loopsOf } from '../interference';
 import type { AppClass, Room } from '../model';
-import { type Runtime, runtimes, type UsbTree, usbTree } from '../power';
+import { phantomMa, type Runtime, runtimes, type UsbTree, usbTree } from '../power';
 import {
   criticalDistanceM,
   directOverRoomDb,
@@ -79,7 +79,8 @@ export function read(asDrawn: Compiled): Result<readonly Readings[], CircuitProb
   const views = [compiled, ...others.map((h) => seenFrom(compiled, h))];
   if (first.fitted !== compiled.device) throw new Error('what is read is compiled for its first device');
   const shared = { circuit, op, responses: responses.value, ...sharedBy(compiled, op, responses.value) };
-  const trees = views.map(usbTree);
+  const extraMa = phantomMa(compiled, op);
+  const trees = views.map((view) => usbTree(view, extraMa));
   return ok(
     views.map((view, i) => {
       const elsewhere = new Set(trees.flatMap((t, k) => (k === i ? [] : [...t.nodes.keys()])));

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { catalogue } from '@/catalogue';
 import type { KnobSpec, Part, Setup } from '@/core/model';
-import { freePorts, portsFit } from '@/core/plan';
+import { freePorts, plugIn, portsFit } from '@/core/plan';
 
 const classes = [...catalogue.parts.values()];
 const hosts = classes.filter((c) => c.host);
@@ -106,4 +106,51 @@ export const setupWithOwnFigures: fc.Arbitrary<Setup> = fc
       part.values[names[name % names.length]] = value;
     }
     return { ...setup, parts };
+  });
+
+const digital = classes.filter((c) => (c.usb && !c.host) || c.kind === 'power');
+const digitalHosts = hosts.filter((c) => c.usb);
+
+/** A device with a random tree of USB pieces, leads, hubs and chargers on it. */
+export const randomTree: fc.Arbitrary<Setup> = fc
+  .record({
+    host: fc.constantFrom(...digitalHosts.map((h) => h.id)),
+    picks: fc.array(fc.record({ what: fc.nat(1000), hole: fc.nat(20) }), { minLength: 2, maxLength: 14 }),
+  })
+  .map(({ host, picks }) => {
+    let setup: Setup = {
+      format: 'symplex.setup',
+      version: 1,
+      id: 'tree',
+      name: 'Tree',
+      job: {
+        format: 'symplex.job',
+        version: 1,
+        id: 'tree',
+        name: 'Tree',
+        purpose: 'record',
+        sources: [{ id: 'voice', name: 'Voice', splAt1m: 60 }],
+        arrangement: 'one',
+        device: host,
+        app: 'studio',
+        minutes: 60,
+        hearing: 'nothing',
+        place: 'desk-mains',
+        distanceM: 1,
+        budget: null,
+      },
+      parts: [{ id: 'host', class: host }],
+      joints: [],
+      placements: [],
+      chosenInput: 'newest',
+    };
+    picks.forEach(({ what, hole }, i) => {
+      const holes = freePorts(setup, catalogue).filter((h) => ['usb', 'power', 'headset'].includes(h.port.carries));
+      const to = holes[hole % Math.max(1, holes.length)];
+      const fitting = to ? digital.filter((c) => c.ports.some((p) => portsFit(p, to.port))) : [];
+      if (!to || fitting.length === 0) return;
+      const c = fitting[what % fitting.length];
+      setup = plugIn(setup, catalogue, to, { id: `p${i}`, class: c.id }, 'studio') ?? setup;
+    });
+    return setup;
   });
