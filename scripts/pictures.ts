@@ -62,6 +62,7 @@ const PICTURES: readonly Picture[] = [
   },
   { name: 'levels', size: DESK, path: 'levels/?setup=kiln-rehearsed', ready: windows },
   { name: 'levels-pocket', size: POCKET, path: 'levels/?setup=glaze-too-hot', ready: windows },
+  { name: 'power', size: DESK, path: 'power/?setup=visit-no-power', ready: mended },
   {
     name: 'drawer',
     size: DESK,

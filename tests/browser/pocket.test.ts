@@ -7,24 +7,28 @@ beforeAll(async () => {
   walk = held.walk;
 });
 
-test.each(['', 'line/?setup=kiln-first-try', 'levels/?setup=kiln-rehearsed', 'drawer/', 'files/'])(
-  'in a hand, /%s is no wider than the screen and can be used by all',
-  async (path) => {
-    await walk.open(path);
-    await walk.sees(/Kiln|toolbox/);
-    if (path.startsWith('line')) await walk.waitForGate('Seen', 'fail');
-    if (path.startsWith('levels')) await walk.sees(/Best voice over noise/);
-    if (path === '') await walk.sees(/pass(es)? all gates/);
-    // The emulated phone widens its page when anything sticks out.
-    const [wide, seen] = (await walk.driver.executeScript(
-      'return [document.documentElement.scrollWidth, window.innerWidth]',
-    )) as [number, number];
-    expect(wide).toBe(390);
-    expect(seen).toBe(390);
-    await walk.expectAccessible();
-    expect(await walk.complaints()).toEqual([]);
-  },
-);
+test.each([
+  '',
+  'line/?setup=kiln-first-try',
+  'levels/?setup=kiln-rehearsed',
+  'power/?setup=visit-no-power',
+  'drawer/',
+  'files/',
+])('in a hand, /%s is no wider than the screen and can be used by all', async (path) => {
+  await walk.open(path);
+  await walk.sees(/Kiln|toolbox|Workshop visit/);
+  if (path.startsWith('line')) await walk.waitForGate('Seen', 'fail');
+  if (path.startsWith('levels')) await walk.sees(/Best voice over noise/);
+  if (path === '') await walk.sees(/pass(es)? all gates/);
+  // The emulated phone widens its page when anything sticks out.
+  const [wide, seen] = (await walk.driver.executeScript(
+    'return [document.documentElement.scrollWidth, window.innerWidth]',
+  )) as [number, number];
+  expect(wide).toBe(390);
+  expect(seen).toBe(390);
+  await walk.expectAccessible();
+  expect(await walk.complaints()).toEqual([]);
+});
 
 test('the panels of a blank and of a part stay within the screen too', async () => {
   const sticksOut = (selector: string) =>

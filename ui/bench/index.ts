@@ -1,3 +1,4 @@
+export { GateCard } from './gate-card';
 export { Knob, Slide } from './knob';
 export { knobsText, positionText } from './knob-text';
 export { type Layout, layOut, middleOf, type Spot } from './layout';

@@ -1,14 +1,13 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { type Setup, writeDocument } from '@/core/model';
-import { layOut, SetupPicker, SetupScreen, useDraft } from '../bench';
+import { GateCard, layOut, SetupPicker, SetupScreen, useDraft } from '../bench';
 import { jobSentence } from '../job';
 import { Button, useDrawer, useMends, useQuieter, useReport } from '../kit';
 import { SaveEverything, Screen, saveFile, tell } from '../shell';
 import { AppPanel } from './app-panel';
 import { Cautions } from './cautions';
 import { type Focus, litBy } from './focus';
-import { GateCard } from './gate-card';
 import { Gates } from './gates';
 import { JointGlass } from './joint-glass';
 import { JointPanel } from './joint-panel';

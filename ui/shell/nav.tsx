@@ -1,5 +1,5 @@
 'use client';
-import { Archive, Cable, FolderOpen, type LucideIcon, Moon, PenLine, SlidersVertical, Sun } from 'lucide-react';
+import { Archive, Cable, FolderOpen, type LucideIcon, Moon, PenLine, SlidersVertical, Sun, Zap } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { setSetting } from '../kit';
@@ -9,6 +9,7 @@ const ROOMS: readonly { readonly href: string; readonly name: string; readonly i
   { href: '/', name: 'Job', icon: PenLine },
   { href: '/line/', name: 'Line', icon: Cable },
   { href: '/levels/', name: 'Levels', icon: SlidersVertical },
+  { href: '/power/', name: 'Power', icon: Zap },
   { href: '/drawer/', name: 'Drawer', icon: Archive },
   { href: '/files/', name: 'Files', icon: FolderOpen },
 ];

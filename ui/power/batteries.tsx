@@ -1,0 +1,91 @@
+'use client';
+import type { Report } from '@/core/assess';
+import type { Setup } from '@/core/model';
+import { Slide } from '../bench';
+import { Button, nameIn } from '../kit';
+import { letterOf } from './looks';
+
+interface Props {
+  readonly setup: Setup;
+  readonly report: Report;
+  readonly onTurn: (label: string, setup: Setup) => void;
+  readonly onDone: () => void;
+  readonly onKeep: (label: string, setup: Setup) => unknown;
+}
+
+/** How full each battery starts, how long it lasts, and when it is exchanged. */
+export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
+  return (
+    <section aria-label="Batteries" className="rounded-xl border border-rule bg-card px-3 py-2">
+      <h2 className="font-bold">Batteries</h2>
+      {report.runtimes.map((r, i) => {
+        const part = setup.parts.find((p) => p.id === r.part);
+        if (!part) return null;
+        const name = nameIn(setup, r.part);
+        const charge = part.charge ?? 1;
+        const swaps = (setup.swaps ?? []).filter((s) => s.part === r.part);
+        const others = (setup.swaps ?? []).filter((s) => s.part !== r.part);
+        const fails = r.minutes !== null && r.minutes < setup.job.minutes;
+        const middle = Math.max(1, Math.round(Math.min(r.minutes ?? setup.job.minutes, setup.job.minutes) * 0.9));
+        return (
+          <div key={r.part} className={i > 0 ? 'mt-2 border-rule border-t pt-2' : 'mt-1'}>
+            <p className="flex justify-between gap-2 leading-tight">
+              <span className="font-semibold">
+                <span className="font-mono text-accent">{letterOf(i)}</span> {name}
+              </span>
+              <span className={`text-right font-mono ${fails ? 'font-semibold text-fail' : ''}`}>
+                {r.minutes === null ? 'stays charged' : `${r.minutes.toFixed(0)} min`}
+              </span>
+            </p>
+            <Slide
+              label="Full at the start"
+              value={Math.round(100 * charge)}
+              min={0}
+              max={100}
+              step={5}
+              words={`${Math.round(100 * charge)} %`}
+              onTurn={(to) => onTurn(`Charge of ${name}`, withCharge(setup, r.part, to / 100))}
+              onDone={onDone}
+            />
+            {swaps.map((s) => (
+              <div key={s.minute} className="flex items-center justify-between gap-2 text-sm">
+                <span>exchanged at minute {s.minute}</span>
+                <Button
+                  look="quiet"
+                  onClick={() =>
+                    onKeep(`No exchange of ${name}`, withSwaps(setup, [...others, ...swaps.filter((o) => o !== s)]))
+                  }
+                >
+                  Take back
+                </Button>
+              </div>
+            ))}
+            {fails && !swaps.some((s) => s.minute === middle) && (
+              <Button
+                className="w-full"
+                onClick={() =>
+                  onKeep(
+                    `Exchange ${name} at ${middle} min`,
+                    withSwaps(setup, [...(setup.swaps ?? []), { part: r.part, minute: middle }]),
+                  )
+                }
+              >
+                Exchange it at minute {middle}
+              </Button>
+            )}
+          </div>
+        );
+      })}
+    </section>
+  );
+}
+
+const withCharge = (setup: Setup, id: string, charge: number): Setup => ({
+  ...setup,
+  parts: setup.parts.map((p) => (p.id === id ? { ...p, charge } : p)),
+});
+
+function withSwaps(setup: Setup, swaps: NonNullable<Setup['swaps']>): Setup {
+  const { swaps: _, ...rest } = setup;
+  return swaps.length > 0 ? { ...rest, swaps } : rest;
+}

@@ -1,0 +1,63 @@
+'use client';
+import type { Setup } from '@/core/model';
+import { GateCard, SetupPicker, SetupScreen, useDraft } from '../bench';
+import { StatusMark, useDrawer, useMends, useReport } from '../kit';
+import { Screen, tell } from '../shell';
+import { Batteries } from './batteries';
+import { Storage } from './storage';
+import { Timeline } from './timeline';
+import { Tree } from './tree';
+
+export const PowerScreen = () => <SetupScreen name="Power">{(kept) => <Desk key={kept.id} kept={kept} />}</SetupScreen>;
+
+/** Who feeds whom and with how much, and every battery against the session. */
+function Desk({ kept }: { readonly kept: Setup }) {
+  const { setup, keep, turn, done } = useDraft(kept);
+  const { report, setup: judged, problem } = useReport(setup);
+  const wanting = report?.verdicts.some((v) => v.gate === 'powered' && v.status !== 'pass') ?? false;
+  const { mends, done: searched } = useMends(kept, useDrawer(), wanting);
+  if (problem) {
+    return (
+      <Screen title={<SetupPicker setup={setup} />}>
+        <p className="rounded-xl border border-fail bg-fail-wash p-4">This setup cannot be computed. {problem}</p>
+      </Screen>
+    );
+  }
+  const shown = judged ?? setup;
+  if (!report || shown.id !== setup.id) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
+  const powered = report.verdicts.find((v) => v.gate === 'powered')!;
+  return (
+    <Screen
+      title={<SetupPicker setup={setup} />}
+      under={`Who feeds whom, and how long it lasts: ${setup.job.minutes} minutes are wanted.`}
+    >
+      <div className="flex flex-col gap-3 desk:grid desk:grid-cols-[minmax(0,1fr)_21rem] desk:items-start">
+        <div className="flex min-w-0 flex-col gap-3">
+          {powered.status === 'pass' ? (
+            <p className="flex items-center gap-2 rounded-xl border border-rule bg-card px-3 py-2">
+              <StatusMark status="pass" /> Everything gets what it needs, to the end. {powered.sentence}
+            </p>
+          ) : (
+            <GateCard
+              report={report}
+              gate="powered"
+              mends={mends}
+              searching={!searched}
+              quieter={null}
+              onMend={(label, next) => {
+                void keep(label, next);
+                tell(`${label}: done. Undo takes it back.`);
+              }}
+            />
+          )}
+          <Tree setup={shown} report={report} />
+          <Timeline setup={shown} report={report} />
+        </div>
+        <aside className="flex flex-col gap-3" aria-label="Batteries and storage">
+          <Batteries setup={setup} report={report} onTurn={turn} onDone={done} onKeep={keep} />
+          <Storage minutes={setup.job.minutes} />
+        </aside>
+      </div>
+    </Screen>
+  );
+}

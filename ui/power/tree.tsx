@@ -1,0 +1,95 @@
+'use client';
+import type { Report } from '@/core/assess';
+import type { Setup } from '@/core/model';
+import { classOf, nameIn, PartIcon } from '../kit';
+
+interface Props {
+  readonly setup: Setup;
+  readonly report: Report;
+}
+
+type Node = Report['tree'][number];
+
+/** The USB tree, the device first: what each piece asks, what its port can give, what arrives in volts. */
+export function Tree({ setup, report }: Props) {
+  const device = setup.parts.find((p) => p.id === report.device);
+  if (!device) return null;
+  return (
+    <section aria-label="Power tree" className="rounded-xl border border-rule bg-card px-3 py-2">
+      <h2 className="font-bold">
+        Who feeds whom <span className="font-normal text-soft text-sm">asked of what each port can give</span>
+      </h2>
+      {report.tree.length === 0 ? (
+        <p className="mt-1 text-soft">Nothing hangs on a digital port of {nameIn(setup, report.device)}.</p>
+      ) : (
+        <>
+          <p className="mt-1 flex items-center gap-2 font-semibold">
+            <PartIcon partClass={classOf(device)} size={24} /> {nameIn(setup, report.device)}
+            {report.chargeMa !== null && (
+              <span className="font-normal text-soft text-sm">
+                charged with {report.chargeMa.toFixed(0)} mA meanwhile
+              </span>
+            )}
+          </p>
+          <Branches setup={setup} report={report} above={report.device} />
+        </>
+      )}
+    </section>
+  );
+}
+
+function Branches({ setup, report, above }: Props & { readonly above: string }) {
+  const nodes = report.tree.filter((n) => n.on.part === above);
+  if (nodes.length === 0) return null;
+  return (
+    <ul className="ml-3 border-rule border-l-2 pl-4">
+      {nodes.map((n) => (
+        <li key={n.part} className="mt-1.5">
+          <Row setup={setup} report={report} node={n} />
+          <Branches setup={setup} report={report} above={n.part} />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Row({ setup, report, node }: Props & { readonly node: Node }) {
+  const part = setup.parts.find((p) => p.id === node.part);
+  if (!part) return null;
+  const supply = report.usb.find((s) => s.part === node.on.part && s.port === node.on.port);
+  const over = supply ? supply.loadMa > supply.supplyMa : !node.powered;
+  const share = supply ? Math.min(1, supply.loadMa / supply.supplyMa) : 0;
+  return (
+    <div className="grid grid-cols-[1.75rem_minmax(0,1fr)_auto] items-center gap-x-2 desk:grid-cols-[1.75rem_minmax(0,1fr)_9rem_8.5rem_4.5rem]">
+      <PartIcon partClass={classOf(part)} size={22} />
+      <span className="leading-tight">
+        {nameIn(setup, node.part)}{' '}
+        {!node.powered && <span className="font-semibold text-fail text-sm">gets too little</span>}
+      </span>
+      {supply ? (
+        <>
+          <span
+            className="hidden h-2.5 overflow-hidden rounded-full border border-soft bg-paper desk:block"
+            aria-hidden
+          >
+            <span
+              className={`block h-full ${over ? 'bg-fail' : 'bg-accent'}`}
+              style={{ width: `${(100 * share).toFixed(0)}%` }}
+            />
+          </span>
+          <span className={`text-right font-mono text-sm ${over ? 'font-semibold text-fail' : ''}`}>
+            {supply.loadMa.toFixed(0)} of {supply.supplyMa.toFixed(0)} mA
+          </span>
+        </>
+      ) : (
+        <>
+          <span className="hidden desk:block" />
+          <span className="text-right font-mono text-sm">
+            {node.drawMa > 0 ? `${node.drawMa.toFixed(0)} mA` : 'passes on'}
+          </span>
+        </>
+      )}
+      <span className="hidden text-right font-mono text-soft text-sm desk:block">{node.volt.toFixed(2)} V</span>
+    </div>
+  );
+}
