@@ -74,6 +74,7 @@ const destination = (readings: Readings) => ({
   runtimes: readings.runtimes.map((r) => ({ ...r, minutes: finite(r.minutes) })),
   chargeMa: readings.usb.chargeMa,
   ears: readings.ears,
+  delays: readings.delays,
   playbackPart: readings.playbackPart,
 });
 

@@ -1,4 +1,5 @@
 import type { Readings } from '../readings';
+import { totalMs } from '../routing';
 import { jointSentence, nameOf } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
@@ -6,7 +7,7 @@ import { type Finding, finding, type Verdict, verdict } from './verdict';
 const LEAST_SPL = 65;
 const COMFORT_DB = 15;
 
-/** Can whoever must hear something, hear it, on both ears and by the right hole? (Delay and echo come with later work.) */
+/** Can whoever must hear something, hear it, on both ears and by the right hole? (Echo comes with later work.) */
 export function heardGate(readings: Readings): Verdict {
   const { compiled, ears, app, playbackPart } = readings;
   const { hearing } = compiled.setup.job;
@@ -58,9 +59,9 @@ export function heardGate(readings: Readings): Verdict {
       ),
     ]);
   }
-  return verdict(
-    'heard',
-    ears.map((ear) => {
+  return verdict('heard', [
+    ...late(readings),
+    ...ears.map((ear) => {
       const quieter = Math.min(ear.leftSpl, ear.rightSpl);
       const louder = Math.max(ear.leftSpl, ear.rightSpl);
       const joint = compiled.joints.find(({ joint: j }) => [j.a.part, j.b.part].includes(ear.part))?.joint.id;
@@ -87,5 +88,45 @@ export function heardGate(readings: Readings): Verdict {
         },
       );
     }),
-  );
+  ]);
+}
+
+/** One's own voice: under 3 ms fine, 10 noticeable, 25 disturbing (common practice). */
+const OWN_LIMIT_MS = 25;
+const OWN_FINE_MS = 10;
+/** One way to the far end: 150 ms preferred, 400 the limit (ITU-T G.114, from memory). */
+const FAR_LIMIT_MS = 400;
+const FAR_FINE_MS = 150;
+
+/** Is what is heard, or said, there in time? */
+function late({ compiled, delays, app, playbackPart }: Readings): Finding[] {
+  const own = compiled.setup.job.hearing === 'myself';
+  const steps = own ? delays.own : delays.far;
+  if (steps.length === 0) return [];
+  const ms = totalMs(steps);
+  const [limit, fine] = own ? [OWN_LIMIT_MS, OWN_FINE_MS] : [FAR_LIMIT_MS, FAR_FINE_MS];
+  const most = steps.reduce((a, b) => (b.ms > a.ms ? b : a));
+  const from = most.part ? nameOf(compiled, most.part) : most.what === 'app' ? `the ${app.name}` : 'the network';
+  return [
+    finding(
+      {
+        value: ms,
+        limit,
+        unit: 'ms',
+        room: (limit - ms) / (limit - fine),
+        brief: `${ms.toFixed(0)} ms ${own ? 'late' : 'one way'}`,
+        part: most.part ?? playbackPart,
+        lane: 'return',
+      },
+      own
+        ? {
+            good: `You hear yourself ${ms.toFixed(0)} ms late.`,
+            bad: `You hear yourself ${ms.toFixed(0)} ms late, most of it from ${from}: from ${OWN_LIMIT_MS} ms on it stops you speaking. Listen directly at the interface or receiver instead of through the app, or use an app with a smaller buffer.`,
+          }
+        : {
+            good: `The far end hears you ${ms.toFixed(0)} ms later.`,
+            bad: `The far end hears you ${ms.toFixed(0)} ms later, most of it from ${from}: past ${FAR_LIMIT_MS} ms people talk over each other.`,
+          },
+    ),
+  ];
 }

@@ -147,6 +147,7 @@ const POSSIBLE: Readonly<Record<string, readonly [number, number]>> = {
   dBu: [-200, 100],
   'dB SPL': [0, 200],
   'dB(A)': [-20, 150],
+  ms: [0, 5000],
 };
 
 function impossible(unit: string, value: number): string | null {

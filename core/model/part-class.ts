@@ -247,6 +247,10 @@ export interface AppClass {
   readonly playbackFollowsInput: boolean;
   /** Whether it can play what it records to the person recording. */
   readonly monitors: boolean;
+  /** What it holds before it records or sends, milliseconds; est. */
+  readonly bufferMs: number;
+  /** One way to the far end, milliseconds, for apps that call somebody; est. */
+  readonly networkMs?: number;
 }
 
 /** Everything known by class. Core is handed one; it has none of its own. */

@@ -4,6 +4,7 @@ import { type Choice, chooseInput, type InputEntry, inputList } from '../host';
 import { type Loop, loopsOf } from '../interference';
 import type { AppClass, Room } from '../model';
 import { phantomMa, type Runtime, runtimes, type UsbTree, usbTree } from '../power';
+import { type DelayReading, readDelays } from '../routing';
 import {
   criticalDistanceM,
   directOverRoomDb,
@@ -61,6 +62,7 @@ export interface Readings {
   readonly ledger: readonly LedgerEntry[];
   readonly loops: readonly Loop[];
   readonly ears: readonly EarReading[];
+  readonly delays: DelayReading;
   readonly playbackPart: string;
 }
 
@@ -135,6 +137,7 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, elsewhere: R
     channels,
     ledger: readLedger(compiled, responses, channels),
     ears: readEars(compiled, responses, playbackPart),
+    delays: readDelays(compiled, app, slowest(lines), playbackPart),
     playbackPart,
   };
 }
@@ -195,3 +198,10 @@ function roomAt(room: Room | undefined, directivity: number, distanceM: number):
   const criticalM = criticalDistanceM(room.volumeM3, room.reverbS, directivity);
   return { criticalM, directDb: directOverRoomDb(distanceM, criticalM) };
 }
+
+/** The line with the most parts in it, of those that arrive: what is heard last is what is noticed. */
+const slowest = (lines: readonly LineReading[]): readonly string[] =>
+  lines
+    .filter((l) => l.arrives && l.path)
+    .map((l) => l.path!.parts)
+    .reduce((longest, p) => (p.length > longest.length ? p : longest), [] as readonly string[]);

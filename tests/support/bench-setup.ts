@@ -1,7 +1,7 @@
 import { catalogue } from '@/catalogue';
 import { type Assessment, mustAssess } from '@/core/assess';
 import type { GateName, Verdict } from '@/core/gates';
-import { checkDocument, type Job, type Part, type Setup } from '@/core/model';
+import { type Catalogue, checkDocument, type Job, type Part, type Setup } from '@/core/model';
 
 /** A setup in a few words: parts by id, joints as 'part.port > part.port', microphones with distances. */
 export interface Sketch {
@@ -61,8 +61,12 @@ export function sketch({ job, device, parts, joints, hears, chosenInput = 'newes
 }
 
 /** Assess a setup, some of its parts made different. */
-export function assessed(setup: Setup, different: Readonly<Record<string, Partial<Part>>> = {}): Assessment {
-  return mustAssess({ ...setup, parts: setup.parts.map((p) => ({ ...p, ...different[p.id] })) }, catalogue);
+export function assessed(
+  setup: Setup,
+  different: Readonly<Record<string, Partial<Part>>> = {},
+  by: Catalogue = catalogue,
+): Assessment {
+  return mustAssess({ ...setup, parts: setup.parts.map((p) => ({ ...p, ...different[p.id] })) }, by);
 }
 
 export const gate = (a: Assessment, name: GateName): Verdict => a.verdicts.find((v) => v.gate === name)!;

@@ -73,6 +73,7 @@ const NAMES: Readonly<Record<string, string>> = {
   phonesOutOhm: 'headphone output resistance',
   tipBiasOhm: 'bias resistor on the tip',
   leakUa: 'mains leakage',
+  delayMs: 'delay',
   sumOhm: 'summing resistor',
   copperOhm: 'winding resistance',
   windingF: 'capacitance between windings',

@@ -134,6 +134,14 @@ function returnTokens(report: Report): readonly Token[] {
 function returnWords(setup: Setup, report: Report): string {
   const heard = report.verdicts.find((v) => v.gate === 'heard')!;
   if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
+  const steps = setup.job.hearing === 'myself' ? report.delays.own : report.delays.far;
+  const ms = steps.reduce((sum, s) => sum + s.ms, 0);
+  const late =
+    ms === 0
+      ? ''
+      : setup.job.hearing === 'myself'
+        ? `, ${ms.toFixed(0)} ms late`
+        : `; they hear you after ${ms.toFixed(0)} ms`;
   const from = setup.parts.find((p) => p.id === report.playbackPart);
-  return `${from ? partName(from) : 'the device'} plays to ${report.ears.map((e) => lower(nameIn(setup, e.part))).join(', ')}`;
+  return `${from ? partName(from) : 'the device'} plays to ${report.ears.map((e) => lower(nameIn(setup, e.part))).join(', ')}${late}`;
 }

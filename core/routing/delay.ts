@@ -1,0 +1,48 @@
+import type { Compiled, Fitted } from '../compile';
+import { type AppClass, quantity } from '../model';
+
+/** One place where time passes. */
+export interface DelayStep {
+  readonly part: string | null;
+  readonly what: 'radio' | 'converter' | 'app' | 'network';
+  readonly ms: number;
+}
+
+/** How long the voice takes. */
+export interface DelayReading {
+  /** From the mouth through the app to one's own ears, step by step; empty when the app does not play it. */
+  readonly own: readonly DelayStep[];
+  /** From the mouth to the far end's ears, one way; empty for apps that call nobody. */
+  readonly far: readonly DelayStep[];
+}
+
+export const totalMs = (steps: readonly DelayStep[]): number => steps.reduce((sum, s) => sum + s.ms, 0);
+
+/**
+ * Delays of the slowest line: radio and converters on the way (each part's own figure), the app's buffer, the converter it
+ * plays through, the network.
+ * @param line parts from the mouth to the one with the converter.
+ * @param playsFrom the part that plays.
+ */
+export function readDelays(
+  compiled: Compiled,
+  app: AppClass,
+  line: readonly string[],
+  playsFrom: string,
+): DelayReading {
+  const step = (id: string): readonly DelayStep[] => {
+    const fitted = compiled.fitted.get(id)!;
+    const ms = delayOf(fitted);
+    return ms === 0 ? [] : [{ part: id, what: fitted.partClass.inputs ? 'converter' : 'radio', ms }];
+  };
+  const inward = line.flatMap(step);
+  const buffer: DelayStep = { part: null, what: 'app', ms: app.bufferMs };
+  const network = app.networkMs === undefined ? null : ({ part: null, what: 'network', ms: app.networkMs } as const);
+  return {
+    own: app.monitors && line.length > 0 ? [...inward, buffer, ...step(playsFrom)] : [],
+    far: network && line.length > 0 ? [...inward, buffer, network] : [],
+  };
+}
+
+const delayOf = ({ part, partClass }: Fitted): number =>
+  Object.hasOwn(partClass.values, 'delayMs') ? quantity(part, partClass, 'delayMs') : 0;

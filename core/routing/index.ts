@@ -1,0 +1,1 @@
+export { type DelayReading, type DelayStep, readDelays, totalMs } from './delay';
