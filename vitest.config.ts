@@ -12,6 +12,7 @@ export default defineConfig({
           name: 'unit',
           include: ['{core,catalogue,cli,store,workers,ui,demo,scripts}/**/*.test.ts'],
           environment: 'node',
+          testTimeout: 60_000,
         },
       },
       {

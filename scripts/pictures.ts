@@ -64,6 +64,16 @@ const PICTURES: readonly Picture[] = [
   { name: 'levels-pocket', size: POCKET, path: 'levels/?setup=glaze-too-hot', ready: windows },
   { name: 'power', size: DESK, path: 'power/?setup=visit-no-power', ready: mended },
   {
+    name: 'device',
+    size: DESK,
+    path: 'device/?setup=kiln-rehearsed',
+    ready: async (walk) => {
+      await walk.press(/^Open the browser call page/);
+      for (const joint of [6, 5, 4, 3]) await walk.press(new RegExp(`^Plug ${joint}:`));
+      await walk.sees(/connected/);
+    },
+  },
+  {
     name: 'drawer',
     size: DESK,
     path: 'drawer/',

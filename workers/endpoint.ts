@@ -4,6 +4,7 @@ import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { checkDocument, type Drawer, type Job, type Setup } from '@/core/model';
 import { type Mend, mends, type PlanProgress, plan, type Quieter, quieterFor, type Swap, swapsFor } from '@/core/plan';
 import { insertion, type Probe, probeJoint, type Stretch } from '@/core/readings';
+import { type Act, act, atRest, type PluggingOrder, type StandIn, shortestOrder } from '@/core/standin';
 
 export type Judged = { readonly ok: true; readonly report: Report } | { readonly ok: false; readonly message: string };
 
@@ -53,6 +54,10 @@ export const endpoint = {
     search(mends(setup, drawer, catalogue), tell),
   levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),
   quieter: (setup: Setup, drawer: Drawer | null): readonly Quieter[] => quieterFor(setup, drawer, catalogue),
+  /** The stand-in device after these acts, from rest. */
+  standIn: (setup: Setup, acts: readonly Act[]): StandIn =>
+    acts.reduce((now, a) => act(setup, catalogue, now, a), atRest(setup, catalogue)),
+  order: (setup: Setup): PluggingOrder | null => shortestOrder(setup, catalogue),
   /** What a joint's contacts offer when it is open, and what happens on the plug's way in. */
   closeUp(setup: Setup, joint: string): CloseUp {
     const probes = probeJoint(setup, catalogue, joint);

@@ -2,6 +2,7 @@ import { proxy, type Remote, wrap } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
 import type { Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { Act, PluggingOrder, StandIn } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged } from './endpoint';
 
 export type { CloseUp, Judged } from './endpoint';
@@ -62,3 +63,7 @@ export const findQuieter = (setup: Setup, drawer: Drawer | null): Promise<readon
   thread('mend').quieter(setup, drawer);
 
 export const lookCloser = (setup: Setup, joint: string): Promise<CloseUp> => thread('mend').closeUp(setup, joint);
+
+export const tryOut = (setup: Setup, acts: readonly Act[]): Promise<StandIn> => thread('live').standIn(setup, acts);
+
+export const findOrder = (setup: Setup): Promise<PluggingOrder | null> => thread('mend').order(setup);

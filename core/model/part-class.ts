@@ -204,6 +204,8 @@ export interface HostSpec {
   readonly mainsKnob?: string;
   /** Phones and tablets give some apps a hands-free headset only; on computers every app takes any input. */
   readonly limitsApps: boolean;
+  /** Asks what was plugged into its joint socket, and believes the answer. */
+  readonly asks?: boolean;
 }
 
 export type PartKind =
@@ -251,6 +253,8 @@ export interface AppClass {
   readonly bufferMs: number;
   /** One way to the far end, milliseconds, for apps that call somebody; est. */
   readonly networkMs?: number;
+  /** Whether it notices what is plugged in while it is open, or only when it is opened. */
+  readonly rescans: 'always' | 'when-opened';
 }
 
 /** Everything known by class. Core is handed one; it has none of its own. */

@@ -12,6 +12,7 @@ test.each([
   'line/?setup=kiln-first-try',
   'levels/?setup=kiln-rehearsed',
   'power/?setup=visit-no-power',
+  'device/?setup=kiln-first-try',
   'drawer/',
   'files/',
 ])('in a hand, /%s is no wider than the screen and can be used by all', async (path) => {

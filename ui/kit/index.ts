@@ -10,11 +10,25 @@ export {
   useCloseUp,
   useLevels,
   useMends,
+  useOrder,
   usePlan,
   useQuieter,
   useReport,
+  useStandIn,
   useSwaps,
 } from './use-bench';
 export { setSetting, useAll, useDrawer, useJob, useOnPage, useSetting, useSetup, useSteps } from './use-desk';
 export { useWidth } from './use-width';
-export { appOf, classOf, GATE_QUESTIONS, GATE_TITLES, lower, minus, nameIn, partName, price, signed } from './words';
+export {
+  ABSENCES,
+  appOf,
+  classOf,
+  GATE_QUESTIONS,
+  GATE_TITLES,
+  lower,
+  minus,
+  nameIn,
+  partName,
+  price,
+  signed,
+} from './words';

@@ -4,16 +4,19 @@ import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
 import type { Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { Act, PluggingOrder, StandIn } from '@/core/standin';
 import {
   type CloseUp,
   findLevels,
   findMends,
+  findOrder,
   findQuieter,
   findSwaps,
   judge,
   lookCloser,
   planJob,
   stopPlan,
+  tryOut,
 } from '@/workers';
 
 export interface Judgement {
@@ -169,4 +172,35 @@ export function useCloseUp(setup: Setup, joint: string): CloseUp | null {
     };
   }, [setup, joint]);
   return seen;
+}
+
+/** The stand-in device after these acts; null until it is known. */
+export function useStandIn(setup: Setup, acts: readonly Act[]): StandIn | null {
+  const [state, setState] = useState<StandIn | null>(null);
+  useEffect(() => {
+    let current = true;
+    void tryOut(setup, acts).then((s) => {
+      if (current) setState(s);
+    });
+    return () => {
+      current = false;
+    };
+  }, [setup, acts]);
+  return state;
+}
+
+/** The shortest order of plugging; undefined while it is sought, null when there is none. */
+export function useOrder(setup: Setup): PluggingOrder | null | undefined {
+  const [order, setOrder] = useState<PluggingOrder | null | undefined>(undefined);
+  useEffect(() => {
+    let current = true;
+    setOrder(undefined);
+    void findOrder(setup).then((o) => {
+      if (current) setOrder(o);
+    });
+    return () => {
+      current = false;
+    };
+  }, [setup]);
+  return order;
 }

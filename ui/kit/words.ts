@@ -1,5 +1,6 @@
 import { catalogue } from '@/catalogue';
 import type { GateName } from '@/core/gates';
+import type { Absence } from '@/core/host';
 import type { AppClass, Part, PartClass, Setup } from '@/core/model';
 
 export const GATE_TITLES: Readonly<Record<GateName, string>> = {
@@ -39,3 +40,18 @@ export const price = (x: number): string => x.toFixed(2);
 
 /** A number the way a meter shows it, with its sign. */
 export const signed = (x: number, digits = 0): string => minus(`${x > 0 ? '+' : ''}${x.toFixed(digits)}`);
+
+/** Why an input is not on the list, or is there but not taken. */
+export const ABSENCES: Readonly<Record<Absence, string>> = {
+  'not-plugged': 'nothing plugged in',
+  short: 'shorted',
+  button: 'resistance too low',
+  open: 'leads nowhere',
+  'no-headphones': 'no headphones seen',
+  'no-digital-path': 'no digital connection',
+  unpowered: 'no power',
+  unlicensed: 'refused: no licence',
+  'one-interface-only': 'another interface is in use',
+  'app-refuses': 'the app does not take it',
+  'not-chosen': 'not chosen',
+};

@@ -2,27 +2,13 @@
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
-import { appOf, nameIn } from '../kit';
+import { ABSENCES, appOf, nameIn } from '../kit';
 
 interface Props {
   readonly setup: Setup;
   readonly report: Report;
   readonly onChange: (label: string, setup: Setup) => void;
 }
-
-const WHY: Readonly<Record<string, string>> = {
-  'not-plugged': 'nothing plugged in',
-  short: 'shorted',
-  button: 'resistance too low',
-  open: 'leads nowhere',
-  'no-headphones': 'no headphones seen',
-  'no-digital-path': 'no digital connection',
-  unpowered: 'no power',
-  unlicensed: 'refused: no licence',
-  'one-interface-only': 'another interface is in use',
-  'app-refuses': 'the app does not take it',
-  'not-chosen': 'not chosen',
-};
 
 /** Where the sound goes: on each device the app, which input it is set to, and what the device has on its list. */
 export function AppPanel({ setup, report, onChange }: Props) {
@@ -109,7 +95,7 @@ function Destination({ setup, destination, first, onApp, onChange }: Destination
             <span className="font-semibold">{i.label}</span>{' '}
             <span className="text-soft text-sm">{nameIn(setup, i.part)}</span>
             <span className="block text-sm">
-              {i.chosen ? 'recorded from' : i.why ? (WHY[i.why] ?? i.why) : 'on the list'}
+              {i.chosen ? 'recorded from' : i.why ? ABSENCES[i.why] : 'on the list'}
             </span>
           </li>
         ))}

@@ -1,5 +1,16 @@
 'use client';
-import { Archive, Cable, FolderOpen, type LucideIcon, Moon, PenLine, SlidersVertical, Sun, Zap } from 'lucide-react';
+import {
+  Archive,
+  Cable,
+  FolderOpen,
+  type LucideIcon,
+  Moon,
+  PenLine,
+  SlidersVertical,
+  Sun,
+  TabletSmartphone,
+  Zap,
+} from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { setSetting } from '../kit';
@@ -10,12 +21,13 @@ const ROOMS: readonly { readonly href: string; readonly name: string; readonly i
   { href: '/line/', name: 'Line', icon: Cable },
   { href: '/levels/', name: 'Levels', icon: SlidersVertical },
   { href: '/power/', name: 'Power', icon: Zap },
+  { href: '/device/', name: 'Device', icon: TabletSmartphone },
   { href: '/drawer/', name: 'Drawer', icon: Archive },
   { href: '/files/', name: 'Files', icon: FolderOpen },
 ];
 
 const ITEM =
-  'flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 rounded-lg text-sm desk:mx-1.5 desk:flex-none';
+  'flex min-h-14 min-w-0 flex-1 flex-col items-center justify-center gap-0.5 rounded-lg text-xs desk:mx-1.5 desk:flex-none desk:text-sm';
 
 /** The rooms: a rail at the left of a desk, a bar under the thumb on a phone. */
 export function Nav({ dark }: { readonly dark: boolean }) {

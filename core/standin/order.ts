@@ -1,0 +1,75 @@
+import { mustAssess } from '../assess';
+import type { Catalogue, Setup } from '../model';
+import { type Act, act, atRest, type StandIn } from './stand-in';
+
+/** What to do, in which order, so that the app ends up recording from the input that the line leads to. */
+export interface PluggingOrder {
+  readonly acts: readonly Act[];
+  /** The device after each act. */
+  readonly states: readonly StandIn[];
+}
+
+/**
+ * The shortest order of plugging that ends with the wanted input recorded. Every joint must be made and the app opened
+ * once, so an order of just that length cannot be beaten; which one does it is found by trying on the stand-in: power
+ * first, then from the device outward, what completes the wanted input last, the app after that. Where the app does not
+ * take it by itself, a choice (or the answer to the device's question) is one act more.
+ * @returns null when no order gets there: the gates say why.
+ */
+export function shortestOrder(setup: Setup, catalogue: Catalogue): PluggingOrder | null {
+  const wanted = wantedKey(setup, catalogue);
+  if (wanted === null) return null;
+  const app = catalogue.apps.get(setup.job.app)!;
+  let best: PluggingOrder | null = null;
+  for (const joints of orders(setup, catalogue)) {
+    const acts: Act[] = [];
+    const states: StandIn[] = [];
+    let now = atRest(setup, catalogue);
+    const go = (a: Act) => {
+      now = act(setup, catalogue, now, a);
+      acts.push(a);
+      states.push(now);
+      if (now.asking) {
+        const reply = { do: 'answer', as: 'headset' } as const;
+        now = act(setup, catalogue, now, reply);
+        acts.push(reply);
+        states.push(now);
+      }
+    };
+    for (const joint of joints) go({ do: 'plug', joint });
+    go({ do: 'open' });
+    if (now.taken !== wanted && app.chooses === 'picker') go({ do: 'choose', input: wanted });
+    if (now.taken === wanted && (best === null || acts.length < best.acts.length)) best = { acts, states };
+    if (best && best.acts.length === setup.joints.length + 1) break;
+  }
+  return best;
+}
+
+/** The listed outside input that the line leads to. */
+function wantedKey(setup: Setup, catalogue: Catalogue): string | null {
+  const { intended } = mustAssess({ ...setup, chosenInput: 'newest' }, catalogue).readings;
+  return intended?.listed ? `${intended.part} ${intended.spec.id}` : null;
+}
+
+/** Orders worth trying: the careful one of the trade first, then the same with each joint in turn made last. */
+function* orders(setup: Setup, catalogue: Catalogue): Generator<readonly string[]> {
+  const hops = new Map<string, number>();
+  const device = setup.parts.find((p) => p.class === setup.job.device)!.id;
+  const queue = [device];
+  hops.set(device, 0);
+  while (queue.length > 0) {
+    const part = queue.shift()!;
+    for (const { a, b } of setup.joints) {
+      const next = a.part === part ? b.part : b.part === part ? a.part : null;
+      if (next === null || hops.has(next)) continue;
+      hops.set(next, hops.get(part)! + 1);
+      queue.push(next);
+    }
+  }
+  const isPower = (id: string) => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!.kind === 'power';
+  const rank = ({ a, b }: Setup['joints'][number]) =>
+    isPower(a.part) || isPower(b.part) ? -1 : Math.min(hops.get(a.part) ?? 99, hops.get(b.part) ?? 99);
+  const careful = [...setup.joints].sort((x, y) => rank(x) - rank(y)).map((j) => j.id);
+  yield careful;
+  for (const last of careful) yield [...careful.filter((j) => j !== last), last];
+}

@@ -1,0 +1,98 @@
+'use client';
+import { Bell, CircleHelp } from 'lucide-react';
+import type { Setup } from '@/core/model';
+import type { Act, StandIn } from '@/core/standin';
+import { ABSENCES, appOf, Button, nameIn, StatusMark } from '../kit';
+
+interface Props {
+  readonly setup: Setup;
+  readonly state: StandIn;
+  /** The entry that should be recorded in the end; null when none can be. */
+  readonly wanted: string | null;
+  readonly onAct: (a: Act) => void;
+}
+
+/** The device as it looks now: what it says, what it lists, what the app records from and where it plays. */
+export function Drawn({ setup, state, wanted, onAct }: Props) {
+  const app = appOf(setup.job.app);
+  const device = setup.parts.find((p) => p.class === setup.job.device);
+  const taken = state.list.find((l) => l.key === state.taken);
+  const good = wanted !== null && state.taken === wanted;
+  return (
+    <section
+      aria-label="The device"
+      className="mx-auto flex max-w-96 flex-col gap-3 rounded-[1.75rem] border-[6px] border-(--barrel) bg-paper p-4 shadow-lg"
+    >
+      <h2 className="text-center font-semibold text-soft text-sm">
+        {device ? nameIn(setup, device.id) : 'the device'}
+      </h2>
+      <div className="min-h-16" aria-live="polite">
+        {state.notice && (
+          <div className="rounded-xl border border-rule bg-card px-3 py-2 shadow">
+            <p className="flex items-center gap-2 font-semibold">
+              {state.asking ? <CircleHelp size={20} aria-hidden /> : <Bell size={20} aria-hidden />}
+              {state.notice}
+            </p>
+            {state.asking && (
+              <div className="mt-2 flex gap-2">
+                <Button look="main" onClick={() => onAct({ do: 'answer', as: 'headset' })}>
+                  A headset
+                </Button>
+                <Button onClick={() => onAct({ do: 'answer', as: 'headphones' })}>Headphones</Button>
+              </div>
+            )}
+          </div>
+        )}
+      </div>
+      <div className={`rounded-xl border-2 bg-card p-3 ${state.open ? 'border-accent' : 'border-rule border-dashed'}`}>
+        <p className="font-bold">{app.name}</p>
+        {state.open ? (
+          <p className="mt-1 flex items-start gap-2">
+            <StatusMark status={good ? 'pass' : 'fail'} />
+            <span>
+              records from <b>{taken ? `${taken.label}, ${nameIn(setup, taken.part)}` : 'nothing'}</b>
+              {!good && '. That is not the outer microphone.'}
+            </span>
+          </p>
+        ) : (
+          <p className="mt-1 text-soft">not open</p>
+        )}
+        <p className="mt-1 text-soft text-sm">Sound plays from {nameIn(setup, state.playsFrom)}.</p>
+      </div>
+      <div>
+        <h3 className="font-bold text-sm">Inputs</h3>
+        <ul className="mt-1 flex flex-col gap-1">
+          {state.list.map((l) => (
+            <li
+              key={l.key}
+              className={`flex items-center justify-between gap-2 rounded-lg border bg-card px-3 py-1.5 ${l.key === state.taken ? 'border-2 border-accent' : 'border-rule'}`}
+            >
+              <span className="leading-tight">
+                {l.label} <span className="text-soft text-sm">{nameIn(setup, l.part)}</span>
+              </span>
+              {state.open && app.chooses === 'picker' && l.key !== state.taken && (
+                <Button
+                  look="quiet"
+                  onClick={() => onAct({ do: 'choose', input: l.key })}
+                  aria-label={`Choose ${l.label}`}
+                >
+                  Choose
+                </Button>
+              )}
+              {l.key === state.taken && <span className="text-accent text-sm">recorded</span>}
+            </li>
+          ))}
+          {state.missing.map((m) => (
+            <li
+              key={`${m.part} ${m.label}`}
+              className="rounded-lg border border-rule border-dashed px-3 py-1.5 text-soft"
+            >
+              {m.label}: not listed,{' '}
+              {m.why === 'told-headphones' ? 'it was told that these are headphones' : ABSENCES[m.why]}
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}

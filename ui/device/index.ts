@@ -1,0 +1,1 @@
+export { DeviceScreen } from './device-screen';
