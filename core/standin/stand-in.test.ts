@@ -49,6 +49,16 @@ describe('plugged before or after the app is opened', () => {
       expect(play(setup, ...acts).taken).toBe('tablet-usb-c built-in');
     }
   });
+  test('playback goes with the input that is recorded, not with what is merely plugged: headphones elsewhere go silent', () => {
+    const setup = usbMic('recorder-picker', {
+      parts: { mic: 'usb-mic-large', lead: 'lead-usb-a-b', adapter: 'usbc-usba' },
+      joints: ['mic.usb > lead.b', 'lead.a > adapter.usb', 'adapter.plug > tablet-usb-c.usb'],
+      hears: { mic: 0.3 },
+    });
+    const late = play(setup, open, plug('j1'), plug('j2'), plug('j3'));
+    expect(late.playsFrom).toBe('tablet-usb-c');
+    expect(act(setup, catalogue, late, { do: 'choose', input: 'mic usb' }).playsFrom).toBe('mic');
+  });
   test('drawn out in the middle, the app falls back to the built-in one and says so', () => {
     const setup = usbMic('studio');
     const after = play(setup, plug('j1'), open, { do: 'unplug', joint: 'j1' });

@@ -45,16 +45,10 @@ export interface StandIn {
 
 const keyOf = (e: InputEntry): string => `${e.part} ${e.spec.id}`;
 
-interface Found {
-  readonly entries: readonly InputEntry[];
-  readonly playsFrom: string;
-}
-
 /** The device with these joints made, in this order, by the same readings that the gates judge. */
-function look(setup: Setup, catalogue: Catalogue, plugged: readonly string[]): Found {
+function look(setup: Setup, catalogue: Catalogue, plugged: readonly string[]): readonly InputEntry[] {
   const joints = plugged.map((id) => setup.joints.find((j) => j.id === id)!);
-  const { readings } = mustAssess({ ...setup, joints, chosenInput: 'newest' }, catalogue);
-  return { entries: readings.entries, playsFrom: readings.playbackPart };
+  return mustAssess({ ...setup, joints, chosenInput: 'newest' }, catalogue).readings.entries;
 }
 
 /** A device with nothing plugged and no app open. */
@@ -86,13 +80,13 @@ export function act(setup: Setup, catalogue: Catalogue, now: StandIn, a: Act): S
       return settle(setup, catalogue, { ...now, plugged: now.plugged.filter((j) => j !== a.joint) }, now);
     case 'open':
       if (now.open) return now;
-      return { ...now, open: true, taken: newest(setup, catalogue, now.list), notice: null };
+      return playing(setup, catalogue, { ...now, open: true, taken: newest(setup, catalogue, now.list), notice: null });
     case 'close':
-      return { ...now, open: false, taken: null, notice: null };
+      return playing(setup, catalogue, { ...now, open: false, taken: null, notice: null });
     case 'choose': {
       const wanted = now.list.find((l) => l.key === a.input);
       if (!now.open || app.chooses !== 'picker' || !wanted || !takes(setup, catalogue, wanted)) return now;
-      return { ...now, taken: wanted.key, notice: null };
+      return playing(setup, catalogue, { ...now, taken: wanted.key, notice: null });
     }
     case 'answer':
       if (!now.asking) return now;
@@ -103,7 +97,7 @@ export function act(setup: Setup, catalogue: Catalogue, now: StandIn, a: Act): S
 /** List, notice, question and choice as they follow from what is plugged, open and answered. */
 function settle(setup: Setup, catalogue: Catalogue, next: StandIn, before?: StandIn): StandIn {
   const device = catalogue.parts.get(setup.job.device)!;
-  const { entries, playsFrom } = look(setup, catalogue, next.plugged);
+  const entries = look(setup, catalogue, next.plugged);
   const asks = (e: InputEntry) => device.host?.asks === true && e.spec.identity === 'headset' && e.listed;
   const questioned = entries.some(asks);
   const answer = questioned ? next.answer : null;
@@ -140,7 +134,17 @@ function settle(setup: Setup, catalogue: Catalogue, next: StandIn, before?: Stan
   if (next.open && (taken === null || !is.has(taken) || (app.rescans === 'always' && app.chooses === 'newest'))) {
     taken = newest(setup, catalogue, list);
   }
-  return { ...next, list, missing, taken, playsFrom, notice, asking, answer };
+  return playing(setup, catalogue, { ...next, list, missing, taken, notice, asking, answer });
+}
+
+/** Sound goes with the input where the app says so and that part can play; else it stays with the device. */
+function playing(setup: Setup, catalogue: Catalogue, now: StandIn): StandIn {
+  const device = setup.parts.find((p) => p.class === setup.job.device)!.id;
+  const part = now.list.find((l) => l.key === now.taken)?.part;
+  const plays = (id: string) =>
+    catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!.circuit.some((e) => e.is === 'playback');
+  const follows = catalogue.apps.get(setup.job.app)!.playbackFollowsInput && part !== undefined && plays(part);
+  return { ...now, playsFrom: follows ? part : device };
 }
 
 const takes = (setup: Setup, catalogue: Catalogue, l: Listed): boolean => {
