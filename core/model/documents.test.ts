@@ -75,6 +75,25 @@ describe('a wrong file is refused with the place of its first fault', () => {
     ['no ohms at all', spoiled((d) => (d.parts[3].values = { wireOhm: 0 })), '/parts/3/values/wireOhm'],
     ['a deaf microphone', spoiled((d) => (d.placements[0].part = 'lead')), '/placements/0/part'],
     ['a voice that is not in the job', spoiled((d) => (d.placements[0].source = 'ghost')), '/placements/0/source'],
+    [
+      'a further device that is none',
+      spoiled((d) => (d.job.also = [{ device: 'pad-20', app: 'studio' }])),
+      '/job/also/0/device',
+    ],
+    [
+      'a further device that is not there',
+      spoiled((d) => (d.job.also = [{ device: 'camera', app: 'studio' }])),
+      '/parts',
+    ],
+    ['a device too many', spoiled((d) => d.parts.push({ id: 'more', class: 'camera' })), '/parts'],
+    ['an exchange of what has no battery', spoiled((d) => (d.swaps = [{ part: 'lead', minute: 9 }])), '/swaps/0/part'],
+    ['a battery more than full', spoiled((d) => (d.parts[0].charge = 1.2)), '/parts/0/charge'],
+    ['dirt that is better than metal', spoiled((d) => (d.joints[0].contactOhm = 0)), '/joints/0/contactOhm'],
+    [
+      'a room without air',
+      spoiled((d) => (d.job.room = { volumeM3: 0, reverbS: 1, noiseDba: 30 })),
+      '/job/room/volumeM3',
+    ],
     ['an unknown app', spoiled((d) => (d.job.app = 'valueOf')), '/job/app'],
   ])('%s', (_, text, pointer) => {
     expect(faultOf(text)).toBe(pointer);
