@@ -72,8 +72,7 @@ describe('levels', () => {
     await walk.press(/^Work out a pad/);
     await walk.sees(/joint 5: .* into/);
     const db = await walk.find('input', /^Smaller by/);
-    await db.clear();
-    await db.sendKeys('40');
+    await db.sendKeys(Key.chord(Key.CONTROL, 'a'), '40');
     await walk.sees(/With the nearest values \(E24\) it takes (39|40)\.\d dB/);
     await walk.press(/^Put it into joint 5/);
     await walk.sees(/Put this pad into joint 5: done/);

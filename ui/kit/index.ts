@@ -3,6 +3,7 @@ export { Button } from './button';
 export { DocumentPicker } from './document-picker';
 export { spoken } from './figure-names';
 export { Figures } from './figures';
+export { NumberField } from './number-field';
 export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';
 export {

@@ -6,7 +6,7 @@ import { ohmText as ohms } from '@/core/gates';
 import type { Setup } from '@/core/model';
 import { insertPart } from '@/core/plan';
 import { type Pad, type PadForm, padFor } from '@/core/signal';
-import { Button } from '../kit';
+import { Button, NumberField } from '../kit';
 
 interface Props {
   readonly setup: Setup;
@@ -77,17 +77,7 @@ export function PadMaker({ setup, report, onSet }: Props) {
             ))}
           </select>
         </label>
-        <label>
-          Smaller by, dB
-          <input
-            type="number"
-            min={1}
-            max={60}
-            value={db}
-            onChange={(e) => setDb(Math.max(1, Math.min(60, Number(e.target.value) || 1)))}
-            className="mt-0.5 min-h-10 w-full rounded-lg border border-soft bg-paper px-2 font-mono"
-          />
-        </label>
+        <NumberField label="Smaller by, dB" value={db} min={1} max={60} step={1} onValue={setDb} />
         {result.ok ? (
           <>
             <ul className="font-mono">

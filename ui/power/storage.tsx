@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { videoMinutes, wavMinutes } from '@/core/power';
+import { NumberField } from '../kit';
 
 const SOUNDS = [
   { words: '44.1 kHz, 16 bit, mono', rate: 44_100, bits: 16, channels: 1 },
@@ -25,18 +26,7 @@ export function Storage({ minutes }: { readonly minutes: number }) {
   return (
     <section aria-label="Storage" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">Storage</h2>
-      <label className="mt-1 block text-sm">
-        Free, GB
-        <input
-          type="number"
-          min={0.1}
-          max={100_000}
-          step={0.1}
-          value={gigabytes}
-          onChange={(e) => setGigabytes(Math.max(0, Number(e.target.value) || 0))}
-          className={`${FIELD} font-mono`}
-        />
-      </label>
+      <NumberField label="Free, GB" value={gigabytes} min={0.1} max={100_000} step={0.1} onValue={setGigabytes} />
       <div className="mt-1 grid grid-cols-2 gap-2 text-sm">
         <label>
           Sound
