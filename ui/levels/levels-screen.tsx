@@ -126,7 +126,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
         </div>
         <aside className="order-3 flex flex-col gap-3" aria-label="What the knobs are set for">
           <WishBox wish={wish} onWish={setWish} />
-          <Schools setup={setup} levels={levels} onSet={onSet} />
+          <Schools setup={setup} levels={levels} wish={wish} onSet={onSet} />
           <Voices setup={setup} voices={levels.voices} />
           <PadMaker setup={setup} report={report} onSet={onSet} />
         </aside>

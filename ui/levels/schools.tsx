@@ -1,16 +1,17 @@
 'use client';
-import type { Contest, Figures, Levels, Setting } from '@/core/levels';
+import type { Contest, Figures, Levels, Setting, Wish } from '@/core/levels';
 import type { Setup } from '@/core/model';
 import { minus, nameIn } from '../kit';
 
 interface Props {
   readonly setup: Setup;
   readonly levels: Levels;
+  readonly wish: Wish;
   readonly onSet: (label: string, setup: Setup) => void;
 }
 
 /** Both schools of gain setting with what each is worth here, the best of all, and why. */
-export function Schools({ setup, levels: { schools, now }, onSet }: Props) {
+export function Schools({ setup, levels: { schools, now }, wish, onSet }: Props) {
   if (!schools) return null;
   const { sourceHot, deviceHot, best, contest } = schools;
   const same = (s: Setting) =>
@@ -70,15 +71,16 @@ export function Schools({ setup, levels: { schools, now }, onSet }: Props) {
       <p className="mt-2 text-sm">{why(setup, contest, sourceHot, deviceHot)}</p>
       {best.over && (
         <p className="mt-1 font-semibold text-fail text-sm">
-          Even turned all the way down it is too hot: a pad of about {needed(best).toFixed(0)} dB is missing.
+          Even turned all the way down it is too hot: a pad of about {needed(best, wish).toFixed(0)} dB is missing.
         </p>
       )}
     </section>
   );
 }
 
-/** What a pad must take so that the wish can be met; the usual target. */
-const needed = ({ figures }: Setting): number => Math.max(figures.peakDbfs + 12, 8 - figures.spareDb);
+/** What a pad must take so that the wish can be met. */
+const needed = ({ figures }: Setting, wish: Wish): number =>
+  Math.max(figures.peakDbfs - wish.peakDbfs, wish.spareDb - figures.spareDb);
 
 function FiguresRow({
   name,
