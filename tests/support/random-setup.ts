@@ -30,6 +30,34 @@ const addition: fc.Arbitrary<Addition> = fc.record({
 const positionOf = ({ min, max, step }: KnobSpec, share: number): number =>
   min + step * Math.round((share * (max - min)) / step);
 
+/** A device on the bench with nothing plugged, and one voice that nothing hears yet. */
+const bare = (device: string, app: string): Setup => ({
+  format: 'symplex.setup',
+  version: 1,
+  id: 'random',
+  name: 'Random',
+  job: {
+    format: 'symplex.job',
+    version: 1,
+    id: 'random',
+    name: 'Random',
+    purpose: 'record',
+    sources: [{ id: 'voice', name: 'Voice', splAt1m: 60 }],
+    arrangement: 'one',
+    device,
+    app,
+    minutes: 60,
+    hearing: 'myself',
+    place: 'desk-mains',
+    distanceM: 1,
+    budget: null,
+  },
+  parts: [{ id: 'host', class: device }],
+  joints: [],
+  placements: [],
+  chosenInput: 'newest',
+});
+
 /** A setup that anybody could plug together: parts put into whatever hole they go into, sensible or not. */
 export const randomSetup: fc.Arbitrary<Setup> = fc
   .record({
@@ -39,32 +67,7 @@ export const randomSetup: fc.Arbitrary<Setup> = fc
     distanceM: fc.double({ min: 0.02, max: 3, noNaN: true }),
   })
   .map(({ host, app, additions, distanceM }) => {
-    let setup: Setup = {
-      format: 'symplex.setup',
-      version: 1,
-      id: 'random',
-      name: 'Random',
-      job: {
-        format: 'symplex.job',
-        version: 1,
-        id: 'random',
-        name: 'Random',
-        purpose: 'record',
-        sources: [{ id: 'voice', name: 'Voice', splAt1m: 60 }],
-        arrangement: 'one',
-        device: host,
-        app,
-        minutes: 60,
-        hearing: 'myself',
-        place: 'desk-mains',
-        distanceM: 1,
-        budget: null,
-      },
-      parts: [{ id: 'host', class: host }],
-      joints: [],
-      placements: [],
-      chosenInput: 'newest',
-    };
+    let setup = bare(host, app);
     additions.forEach(({ classAt, portAt, holeAt, outMm, turns }, i) => {
       const c = others[classAt];
       const port = c.ports[portAt % c.ports.length];
@@ -118,32 +121,7 @@ export const randomTree: fc.Arbitrary<Setup> = fc
     picks: fc.array(fc.record({ what: fc.nat(1000), hole: fc.nat(20) }), { minLength: 2, maxLength: 14 }),
   })
   .map(({ host, picks }) => {
-    let setup: Setup = {
-      format: 'symplex.setup',
-      version: 1,
-      id: 'tree',
-      name: 'Tree',
-      job: {
-        format: 'symplex.job',
-        version: 1,
-        id: 'tree',
-        name: 'Tree',
-        purpose: 'record',
-        sources: [{ id: 'voice', name: 'Voice', splAt1m: 60 }],
-        arrangement: 'one',
-        device: host,
-        app: 'studio',
-        minutes: 60,
-        hearing: 'nothing',
-        place: 'desk-mains',
-        distanceM: 1,
-        budget: null,
-      },
-      parts: [{ id: 'host', class: host }],
-      joints: [],
-      placements: [],
-      chosenInput: 'newest',
-    };
+    let setup = bare(host, 'studio');
     picks.forEach(({ what, hole }, i) => {
       const holes = freePorts(setup, catalogue).filter((h) => ['usb', 'power', 'headset'].includes(h.port.carries));
       const to = holes[hole % Math.max(1, holes.length)];
