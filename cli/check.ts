@@ -36,8 +36,8 @@ export function checkCommand(setup: Setup, json: boolean): number {
     for (const sentence of new Set(sentences)) lines.push(`         ${sentence}`);
   }
   lines.push('');
-  for (const { choice, compiled, app } of [readings, ...also]) {
-    const from = choice.entry ? `${choice.entry.spec.label} (${nameOf(compiled, choice.entry.part)})` : 'nothing';
+  for (const { taken, compiled, app } of [readings, ...also]) {
+    const from = taken ? `${taken.spec.label} (${nameOf(compiled, taken.part)})` : 'nothing';
     const which = also.length > 0 ? `On ${nameOf(compiled, compiled.device.part.id)} the ${app.name}` : 'The app';
     lines.push(`${which} records from: ${from}.`);
   }

@@ -1,4 +1,5 @@
 import { magnitude } from '../circuit';
+import { whyNot } from '../host';
 import { type LineReading, pathBetween, type Readings } from '../readings';
 import { dbu, peakDbu, roughNoiseVolt, SILENCE_DBU } from '../signal';
 import type { Assessment } from './assess';
@@ -26,8 +27,8 @@ const destination = (readings: Readings) => ({
     part: e.part,
     label: e.spec.label,
     listed: e.listed,
-    why: e.why ?? readings.choice.passedOver.get(e) ?? null,
-    chosen: e === readings.choice.entry,
+    why: whyNot(readings.app, readings.stand, e),
+    chosen: e === readings.taken,
     senseOhm: e.sense ? finite(e.sense.ohm) : null,
     headphoneOhm: e.headphones ? finite(e.headphones.ohm) : null,
   })),
@@ -52,6 +53,7 @@ const destination = (readings: Readings) => ({
   channels: readings.channels.map((c) => ({
     part: c.input.part,
     input: c.input.id,
+    number: c.number,
     fullScaleDbu: c.input.fullScaleDbu,
     noiseVolt: c.noise.volt,
     noiseAWeightedVolt: c.noise.aWeightedVolt,
@@ -68,6 +70,9 @@ const destination = (readings: Readings) => ({
       curve: a.curve,
     })),
   })),
+  /** Channels that are there and not recorded. */
+  unrecorded: readings.unrecorded.map((c) => ({ part: c.input.part, input: c.input.id, number: c.number })),
+  processing: readings.stand.processing,
   ledger: readings.ledger,
   usb: readings.usb.supplies,
   tree: [...readings.usb.nodes.values()],

@@ -142,7 +142,9 @@ export function seenFrom(compiled: Compiled, host: Compiled['hosts'][number]): C
   const job = { ...setup.job, device: host.fitted.part.class, app: host.app, also };
   // First among its like, so that of two devices of a class it is this one.
   const parts = [host.fitted.part, ...setup.parts.filter((p) => p !== host.fitted.part)];
-  return { ...compiled, device: host.fitted, setup: { ...setup, job, parts, chosenInput: 'newest' } };
+  // What is said of the session is said of the first device.
+  const { session: _, ...rest } = setup;
+  return { ...compiled, device: host.fitted, setup: { ...rest, job, parts, chosenInput: 'newest' } };
 }
 /** The earth of an outlet; absent is the one that is shared. No part id starts like it. */
 export const earthNode = (outlet?: string): string => (outlet === undefined ? '~earth' : `~earth ${outlet}`);

@@ -9,7 +9,7 @@ const COMFORT_DB = 15;
 
 /** Can whoever must hear something, hear it, on both ears and by the right hole? (Echo comes with later work.) */
 export function heardGate(readings: Readings): Verdict {
-  const { compiled, ears, app, playbackPart } = readings;
+  const { compiled, ears, app, monitors, playbackPart } = readings;
   const { hearing } = compiled.setup.job;
   if (hearing === 'nothing') {
     return verdict('heard', [
@@ -37,11 +37,13 @@ export function heardGate(readings: Readings): Verdict {
     ...more,
   });
   const what = hearing === 'myself' ? 'yourself' : 'the far end';
-  if (hearing === 'myself' && !app.monitors) {
+  if (hearing === 'myself' && !monitors) {
     return verdict('heard', [
       fail(
         'app plays nothing',
-        `The ${app.name} does not play what it records while it runs, so you cannot hear yourself through it.`,
+        app.monitors
+          ? `Monitoring is off in the ${app.name}, so you cannot hear yourself through it. Turn it on.`
+          : `The ${app.name} does not play what it records while it runs, so you cannot hear yourself through it.`,
         {
           part: compiled.device.part.id,
         },

@@ -1,21 +1,51 @@
-import type { InputEntry } from '../host';
+import { type Absence, type InputEntry, whyNot } from '../host';
 import type { Readings } from '../readings';
 import { blameShort } from './blame';
 import { contactText, jointLabel, jointSentence, nameOf, ohmText } from './say';
-import { type Finding, type Verdict, verdict } from './verdict';
+import { type Finding, finding, type Verdict, verdict } from './verdict';
 
 /** Decades of resistance that make a sensed microphone comfortable. */
 const COMFORT_DECADES = 0.5;
 
 /** Does the device notice what is plugged in, and does the app record from it? */
 export function seenGate(readings: Readings): Verdict {
-  return verdict('seen', [judge(readings)]);
+  return verdict('seen', [judge(readings), ...clocks(readings)]);
+}
+
+/** Two converters of their own quartz run apart by so much at most; est., each within 50 millionths. */
+const CLOCKS_APART = 1e-4;
+/** Sound may be so late on its picture (EBU R 37, from memory); two voices of one talk hardly more. */
+const APART_LIMIT_MS = 60;
+
+/** Tracks of several interfaces: each has a clock of its own. */
+function clocks({ compiled, channels }: Readings): Finding[] {
+  const parts = [...new Set(channels.map((c) => c.input.part))];
+  if (parts.length < 2) return [];
+  const ms = compiled.setup.job.minutes * 60_000 * CLOCKS_APART;
+  const names = parts.map((p) => nameOf(compiled, p)).join(' and ');
+  return [
+    finding(
+      {
+        value: ms,
+        limit: APART_LIMIT_MS,
+        unit: 'ms apart at the end',
+        room: 1 - ms / APART_LIMIT_MS,
+        brief: `clocks ${ms.toFixed(0)} ms apart`,
+        part: parts[1],
+        lane: 'signal',
+      },
+      {
+        good: `${names} run on clocks of their own, at most ${ms.toFixed(0)} ms apart at the end.`,
+        bad: `${names} run on clocks of their own: up to ${ms.toFixed(0)} ms apart at the end. Use one interface with more inputs, or line the tracks up by a clap at each end.`,
+      },
+    ),
+  ];
 }
 
 function judge(readings: Readings): Finding {
-  const { compiled, intended, choice, app } = readings;
+  const { compiled, intended, stand, app } = readings;
   const device = nameOf(compiled, compiled.device.part.id);
-  const instead = choice.entry?.spec.identity === 'built-in' || !choice.entry ? builtIn(readings) : '';
+  const instead = insteadOf(readings);
   const fail = (brief: string, sentence: string, more: Partial<Finding> = {}): Finding => ({
     status: 'fail',
     value: null,
@@ -38,18 +68,56 @@ function judge(readings: Readings): Finding {
     );
   }
   if (!intended.listed) return absent(readings, intended, instead, fail);
-  const why = choice.passedOver.get(intended);
-  const label = intended.spec.label;
-  if (why === 'app-refuses') {
-    return fail(
-      'app refuses it',
-      `The ${app.name} takes a hands-free headset only, and ${label} calls itself a plain audio input. ${instead}`,
-    );
+  const why = whyNot(app, stand, intended);
+  return why === null ? seen(intended, device, app.name) : passedOver(readings, intended, why, instead, fail);
+}
+
+type Fail = (brief: string, sentence: string, more?: Partial<Finding>) => Finding;
+
+/** On the list or nearly, and not recorded: by what was done at the device, or by what the app is. */
+function passedOver(readings: Readings, entry: InputEntry, why: Absence, instead: string, fail: Fail): Finding {
+  const { compiled, app, stand } = readings;
+  const label = entry.spec.label;
+  const device = nameOf(compiled, compiled.device.part.id);
+  switch (why) {
+    case 'told-headphones':
+      return fail(
+        'told: headphones',
+        `The ${device} was told that headphones were plugged in, so it lists no microphone. ${instead} Draw the plug out, put it in again and answer: a headset.`,
+        { joint: entry.joint ?? undefined },
+      );
+    case 'app-refuses':
+      return entry.unlicensed
+        ? fail(
+            'app refuses it',
+            `The ${app.name} takes nothing through ${nameOf(compiled, entry.unlicensed)}: its identity chip carries no licence. Other apps may. ${instead}`,
+            { part: entry.unlicensed },
+          )
+        : fail(
+            'app refuses it',
+            `The ${app.name} takes a hands-free headset only, and ${label} calls itself a plain audio input. ${instead}`,
+          );
+    case 'not-allowed':
+      return fail(
+        'not allowed',
+        `The ${app.name} is not allowed to use any microphone, so nothing is recorded. Allow it in the settings of the ${device}.`,
+      );
+    case 'plugged-late':
+      return fail(
+        'plugged too late',
+        `${label} was plugged in while the ${app.name} was open, and it looks only when it is opened. ${instead} Close it and open it again.`,
+      );
+    case 'automatic-off':
+      return fail(
+        'not switched over',
+        `${label} is on the list, but the ${device} does not change over by itself. ${instead} Choose the input in its sound settings, or turn automatic choice on.`,
+      );
+    default:
+      return fail(
+        'not chosen',
+        `${label} is on the list, but the ${app.name} is set to ${stand.taken === null ? 'none' : 'another input'}. ${instead}`,
+      );
   }
-  if (why === 'not-chosen') {
-    return fail('not chosen', `${label} is on the list, but the ${app.name} is set to another input. ${instead}`);
-  }
-  return seen(intended, device, app.name);
 }
 
 function seen(entry: InputEntry, device: string, app: string): Finding {
@@ -74,12 +142,7 @@ function seen(entry: InputEntry, device: string, app: string): Finding {
   };
 }
 
-function absent(
-  readings: Readings,
-  entry: InputEntry,
-  instead: string,
-  fail: (brief: string, sentence: string, more?: Partial<Finding>) => Finding,
-): Finding {
+function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fail): Finding {
   const { compiled, usb } = readings;
   const self = nameOf(compiled, entry.part);
   const device = nameOf(compiled, compiled.device.part.id);
@@ -152,7 +215,8 @@ function absent(
   }
 }
 
-function builtIn({ compiled }: Readings): string {
-  const { distanceM } = compiled.setup.job;
-  return `Its own microphone records instead, ${distanceM} m away.`;
+function insteadOf({ compiled, taken, stand }: Readings): string {
+  if (taken && taken.spec.identity !== 'built-in') return '';
+  if (!stand.allowed) return '';
+  return `Its own microphone records instead, ${compiled.setup.job.distanceM} m away.`;
 }

@@ -1,7 +1,16 @@
 import { magnitude } from '../circuit';
 import type { Capsule, FittedJoint, Stage } from '../compile';
-import { isSilent, type LineReading, LOST_DB, levelOffered, type Readings, sidesAt, steadyAt } from '../readings';
-import { isAlive } from '../signal';
+import {
+  type ChannelReading,
+  isSilent,
+  type LineReading,
+  LOST_DB,
+  levelOffered,
+  type Readings,
+  sidesAt,
+  steadyAt,
+} from '../readings';
+import { isAlive, SILENCE_DBU } from '../signal';
 import { contactText, jointSentence, nameOf, roleText, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
@@ -58,6 +67,8 @@ function arrives(readings: Readings, line: LineReading): Finding {
   }
   const unfed = unfedOn(readings, line);
   if (unfed) return dead(readings, line, unfed);
+  const unheard = line.arrives ? null : unrecorded(readings, line);
+  if (unheard) return unheard;
   const lastJoint = line.path.joints.at(-1);
   const kept = line.keptDb!;
   const guilty = kept < LOST_DB ? (whereItEnds(readings, line) ?? lastJoint) : lastJoint;
@@ -79,6 +90,27 @@ function arrives(readings: Readings, line: LineReading): Finding {
         : `${microphone} is silent.`,
     },
   );
+}
+
+/** A source that arrives, at a channel which the app does not record. */
+function unrecorded({ compiled, app, stand, channels, unrecorded }: Readings, line: LineReading): Finding | null {
+  const level = (c: ChannelReading) => c.arrivals.find((a) => a.source === line.source)!.averageDbu;
+  const there = unrecorded.filter((c) => level(c) >= Math.max(SILENCE_DBU, ...channels.map(level)) + SIDE_DB);
+  if (there.length === 0) return null;
+  const { input, number } = there.reduce((a, b) => (level(b) > level(a) ? b : a));
+  const name = compiled.setup.job.sources.find((s) => s.id === line.source)!.name;
+  const at = `input ${number} of ${nameOf(compiled, input.part)}`;
+  const why = app.arms
+    ? `no armed track of the ${app.name} records that input. Arm one for it.`
+    : stand.processing
+      ? `the ${app.name}, with its noise processing, makes one channel of the first input.${app.processing === 'always' ? ' Join the voices in a mixer, or use another app.' : ' Turn the processing off, or join the voices in a mixer.'}`
+      : `the ${app.name} records ${app.records === 1 ? 'the first input' : `the first ${app.records}`} only.`;
+  return {
+    ...none(`${name} arrives at ${at}, but ${why}`),
+    brief: 'not recorded',
+    part: input.part,
+    joint: line.path?.joints.at(-1)?.joint.id,
+  };
 }
 
 /** What each plug contact of the joint lies on, in words; only what does not meet its like. */

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { assessed, gate, sketch } from '@/tests/support/bench-setup';
-import type { AppClass, HostSpec, InputSpec } from '../model';
-import { chooseInput, type InputEntry } from '.';
+import type { AppClass, HostSpec, Identity, InputSpec } from '../model';
+import { type Act, act, atRest, type InputEntry, keyOf, type Surroundings, standing, whyNot } from '.';
 
 describe('what the sense line makes of a resistance', () => {
   const seenWith = (ohm: number, device: string) => {
@@ -43,29 +43,44 @@ describe('what the sense line makes of a resistance', () => {
 });
 
 describe('which input an app records from', () => {
-  const identity = fc.constantFrom<InputSpec['identity']>('headset', 'wired', 'usb');
+  const identity = fc.constantFrom<Identity>('headset', 'wired', 'usb');
   const entries: fc.Arbitrary<readonly InputEntry[]> = fc
-    .array(fc.record({ identity, listed: fc.boolean() }), { maxLength: 6 })
+    .array(fc.record({ identity, listed: fc.boolean(), licence: fc.boolean() }), { maxLength: 6 })
     .map((list) => [
       entry('built-in', true, -1),
-      ...list.map(({ identity: i, listed }, plugged) => entry(i, listed, plugged)),
+      ...list.map(({ identity: i, listed, licence }, plugged) => entry(i, listed, plugged, licence ? null : 'chip')),
     ]);
-  const host = (limitsApps: boolean) =>
-    ({ ...catalogue.parts.get('phone-usb-c')!.host!, limitsApps }) satisfies HostSpec;
+  const phone = catalogue.parts.get('phone-usb-c')!.host!;
+  const hosts = fc.record({
+    limitsApps: fc.boolean(),
+    unlicensed: fc.constantFrom<HostSpec['unlicensed']>('by-app', 'accepted'),
+  });
   const apps = fc.constantFrom(...catalogue.apps.values());
+  /** Each entry comes by a joint of its own. */
+  const around = (list: readonly InputEntry[], app: AppClass, host: HostSpec): Surroundings => ({
+    app,
+    host,
+    device: 'p-1',
+    joints: list.slice(1).map((_, i) => `j${i}`),
+    canPlay: () => false,
+    senses: (plugged) => list.filter((e) => e.plugged < 0 || plugged.includes(`j${e.plugged}`)),
+  });
 
-  test('never one that is not listed or not taken; the newest of those; each other one is told why', () => {
+  test('all plugged, then opened: never one that is not listed or not taken; the newest of those; each other is told why', () => {
     fc.assert(
-      fc.property(entries, apps, fc.boolean(), (list, app: AppClass, limits) => {
-        const { entry: chosen, passedOver } = chooseInput(list, app, host(limits), 'newest');
+      fc.property(entries, apps, hosts, (list, app, h) => {
+        const host = { ...phone, ...h };
+        const now = standing(around(list, app, host), {}, 'newest');
         const takes = (e: InputEntry) =>
           e.listed &&
-          (e.spec.identity === 'built-in' || e.spec.identity === 'headset' || app.accepts === 'any' || !limits);
+          (e.spec.identity === 'built-in' ||
+            ((app.accepts.includes(e.spec.identity) || !h.limitsApps) &&
+              (e.unlicensed === null || h.unlicensed === 'accepted' || app.takesUnlicensed)));
         const newest = list.filter(takes).at(-1)!;
-        expect(chosen).toBe(newest);
+        expect(now.taken).toBe(keyOf(newest));
         for (const e of list) {
-          const why = !e.listed || e === chosen ? undefined : takes(e) ? 'not-chosen' : 'app-refuses';
-          expect(passedOver.get(e)).toBe(why);
+          const why = !e.listed ? 'open' : e === newest ? null : takes(e) ? 'not-chosen' : 'app-refuses';
+          expect(whyNot(app, now, e)).toBe(why);
         }
       }),
     );
@@ -73,13 +88,51 @@ describe('which input an app records from', () => {
   test('a picker can be set to the built-in one; an app without a picker cannot', () => {
     const list = [entry('built-in', true, -1), entry('usb', true, 0)];
     for (const app of catalogue.apps.values()) {
-      const { entry: chosen } = chooseInput(list, app, host(false), 'built-in');
-      expect(chosen?.spec.identity).toBe(app.chooses === 'picker' ? 'built-in' : 'usb');
+      const now = standing(around(list, app, { ...phone, limitsApps: false }), {}, 'built-in');
+      expect(now.taken).toBe(keyOf(list[app.chooses === 'picker' ? 0 : 1]));
     }
+  });
+  test('opened before any of the plugs, an app takes what it takes when opened last only if it looks again or is told', () => {
+    fc.assert(
+      fc.property(entries, apps, fc.nat({ max: 6 }), fc.boolean(), (list, app, openedAfter, automatic) => {
+        const at = around(list, app, { ...phone, limitsApps: false });
+        const early = standing(at, { openedAfter, ...(automatic ? {} : { automatic: 'off' }) }, 'newest');
+        const late = standing(at, {}, 'newest');
+        const known = list.filter((e) => e.listed && e.plugged < openedAfter).at(-1)!;
+        const follows = app.chooses === 'picker' || (app.rescans === 'always' && automatic);
+        expect(early.taken).toBe(follows ? late.taken : automatic ? keyOf(known) : keyOf(list[0]));
+        for (const e of list.filter((x) => x.listed && x.plugged > (follows ? 9 : automatic ? known.plugged : -1))) {
+          expect(whyNot(app, early, e)).toBe(automatic ? 'plugged-late' : 'automatic-off');
+        }
+      }),
+    );
+  });
+  test('an app that is not allowed to hear records nothing, whatever is plugged or done', () => {
+    const acts = fc.array(
+      fc.constantFrom<Act>(
+        { do: 'open' },
+        { do: 'close' },
+        { do: 'plug', joint: 'j0' },
+        { do: 'unplug', joint: 'j0' },
+        { do: 'choose', input: 'p0 usb' },
+        { do: 'automatic', on: false },
+        { do: 'automatic', on: true },
+      ),
+    );
+    fc.assert(
+      fc.property(apps, acts, (app, list) => {
+        const at = around([entry('built-in', true, -1), entry('usb', true, 0)], app, phone);
+        let now = act(at, atRest(at), { do: 'allow', on: false });
+        for (const a of list) {
+          now = act(at, now, a);
+          expect(now.taken).toBeNull();
+        }
+      }),
+    );
   });
 });
 
-function entry(identity: InputSpec['identity'], listed: boolean, plugged: number): InputEntry {
+function entry(identity: Identity, listed: boolean, plugged: number, unlicensed: string | null = null): InputEntry {
   const spec: InputSpec = { id: identity, label: identity, identity, channels: [], detect: { by: 'always' } };
   return {
     part: `p${plugged}`,
@@ -90,5 +143,6 @@ function entry(identity: InputSpec['identity'], listed: boolean, plugged: number
     headphones: null,
     plugged,
     joint: null,
+    unlicensed,
   };
 }

@@ -1,2 +1,13 @@
-export { type Absence, appTakes, type Choice, chooseInput, type InputEntry, inputList } from './inputs';
+export { type Absence, appTakes, type InputEntry, inputList } from './inputs';
+export {
+  type Act,
+  act,
+  atRest,
+  keyOf,
+  type Listed,
+  type StandIn,
+  type Surroundings,
+  standing,
+  whyNot,
+} from './machine';
 export { headphoneOhm, senseOhm } from './sense';

@@ -15,7 +15,11 @@ export type Absence =
   | 'unpowered'
   | 'unlicensed'
   | 'one-interface-only'
+  | 'told-headphones'
   | 'app-refuses'
+  | 'not-allowed'
+  | 'plugged-late'
+  | 'automatic-off'
   | 'not-chosen';
 
 /** One entry that could stand in the device's list of inputs. */
@@ -30,6 +34,8 @@ export interface InputEntry {
   /** Joint by which it was plugged in; later ones are newer; -1 for what is built in. */
   readonly plugged: number;
   readonly joint: string | null;
+  /** A piece without a licence on the way to the device, where the device leaves it to the apps. */
+  readonly unlicensed: string | null;
 }
 
 /** Below this the sense line finds a short or the main button: from memory of the wired-headset specification. */
@@ -75,7 +81,8 @@ function entryOf(
       (detect.by !== 'plug' || mating.touches.length > 0),
   );
   const joint = plugged < 0 ? null : compiled.joints[plugged].joint.id;
-  const base = { part, spec, sense: null, headphones: null, plugged, joint };
+  const unlicensed = usb.nodes.get(part)?.unlicensed ?? null;
+  const base = { part, spec, sense: null, headphones: null, plugged, joint, unlicensed };
   const absent = (why: Absence, more: Partial<InputEntry> = {}): InputEntry => ({
     ...base,
     listed: false,
@@ -130,33 +137,12 @@ function oneInterfaceAtATime(compiled: Compiled, entries: readonly InputEntry[])
   return entries.map((e) => (dropped.has(e) ? { ...e, listed: false, why: 'one-interface-only' } : e));
 }
 
-export interface Choice {
-  readonly entry: InputEntry | null;
-  /** For entries that are listed but not recorded: why not. */
-  readonly passedOver: ReadonlyMap<InputEntry, Absence>;
-}
-
-/** Would the app record from an input of this identity on this host, were it listed? */
-export const appTakes = (app: AppClass, host: HostSpec, input: InputSpec): boolean =>
-  app.accepts === 'any' || !host.limitsApps || input.identity === 'headset';
-
-/** Which listed input the app records from. */
-export function chooseInput(
-  entries: readonly InputEntry[],
+/** Would the app record from this entry on this host, were it listed? */
+export const appTakes = (
   app: AppClass,
   host: HostSpec,
-  chosenInput: 'newest' | 'built-in',
-): Choice {
-  const passedOver = new Map<InputEntry, Absence>();
-  const listed = entries.filter((e) => e.listed);
-  const accepted = listed.filter((e) => {
-    const taken = e.spec.identity === 'built-in' || appTakes(app, host, e.spec);
-    if (!taken) passedOver.set(e, 'app-refuses');
-    return taken;
-  });
-  const builtIn = accepted.find((e) => e.spec.identity === 'built-in') ?? null;
-  const newest = accepted.reduce<InputEntry | null>((best, e) => (best && best.plugged >= e.plugged ? best : e), null);
-  const entry = app.chooses === 'picker' && chosenInput === 'built-in' ? builtIn : newest;
-  for (const e of accepted) if (e !== entry) passedOver.set(e, 'not-chosen');
-  return { entry, passedOver };
-}
+  { spec, unlicensed }: Pick<InputEntry, 'spec' | 'unlicensed'>,
+): boolean =>
+  spec.identity === 'built-in' ||
+  ((!host.limitsApps || app.accepts.includes(spec.identity)) &&
+    (unlicensed === null || host.unlicensed !== 'by-app' || app.takesUnlicensed));

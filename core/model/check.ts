@@ -89,6 +89,19 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
       return { pointer: `${pointer}/part`, message: `${part.class} has no microphone capsule to hear with.` };
     }
   }
+  const { output, tracks = [] } = setup.session ?? {};
+  if (output !== undefined && !parts.has(output)) {
+    return { pointer: `${at}/session/output`, message: `There is no part "${output}" in this setup.` };
+  }
+  for (const [i, track] of tracks.entries()) {
+    const channels = (catalogue.parts.get(parts.get(track.part)?.class ?? '')?.inputs ?? []).map(
+      (n) => n.channels.length,
+    );
+    if (track.channel > Math.max(0, ...channels)) {
+      const pointer = `${at}/session/tracks/${i}/${channels.length > 0 ? 'channel' : 'part'}`;
+      return { pointer, message: `"${track.part}" has no input ${track.channel} to record from.` };
+    }
+  }
   for (const [i, swap] of (setup.swaps ?? []).entries()) {
     const part = parts.get(swap.part);
     const partClass = part && catalogue.parts.get(part.class);

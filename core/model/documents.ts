@@ -100,8 +100,37 @@ export interface Setup {
   readonly placements: readonly Placement[];
   /** For apps with a picker: which entry the person chose; 'newest' is the last thing plugged in. */
   readonly chosenInput: 'newest' | 'built-in';
+  readonly session?: Session;
   /** Batteries exchanged for full ones while it runs. */
   readonly swaps?: readonly { readonly part: string; readonly minute: number }[];
+}
+
+/** What was done at the job's own device. What is not said is done as the careful do it: all plugged, then the app opened. */
+export interface Session {
+  /** The app was opened when only so many of the joints, in their order, were made. */
+  readonly openedAfter?: number;
+  /** What the device was told when it asked what was plugged in; absent is the truth. */
+  readonly answer?: 'headset' | 'headphones';
+  /** The app was not allowed to hear. */
+  readonly permission?: 'refused';
+  /** The device does not change its input by itself when something is plugged in. */
+  readonly automatic?: 'off';
+  /** Noise processing of an app where it can be switched; absent is as the app begins. */
+  readonly processing?: 'on' | 'off';
+  /** The part that plays, in an app where that can be chosen. */
+  readonly output?: string;
+  /** The app could play what it records, and is set not to. */
+  readonly monitoring?: 'off';
+  /** In a studio app, the tracks and what each records; absent is a track for each channel, all armed. */
+  readonly tracks?: readonly Track[];
+}
+
+/** One track of a studio app: input n of a part's m. */
+export interface Track {
+  readonly part: string;
+  /** From 1, in the order of the part's channels. */
+  readonly channel: number;
+  readonly armed: boolean;
 }
 
 export interface Drawer {

@@ -14,8 +14,10 @@ export type {
   PortRef,
   Purpose,
   Room,
+  Session,
   Setup,
   Source,
+  Track,
 } from './documents';
 export { FORMAT_VERSION } from './documents';
 export { type Host, hostsOf } from './hosts';
@@ -28,6 +30,7 @@ export type {
   ElementSpec,
   Flow,
   HostSpec,
+  Identity,
   InputSpec,
   KnobSpec,
   PartClass,

@@ -165,11 +165,14 @@ export type Detection =
       };
     };
 
+/** What an input tells the device that it is. */
+export type Identity = 'built-in' | 'headset' | 'wired' | 'usb';
+
 /** One entry that a part can add to the device's list of inputs. */
 export interface InputSpec {
   readonly id: string;
   readonly label: string;
-  readonly identity: 'built-in' | 'headset' | 'wired' | 'usb';
+  readonly identity: Identity;
   /** Ids of the 'input' elements, left first; none for a built-in microphone. */
   readonly channels: readonly string[];
   readonly detect: Detection;
@@ -199,7 +202,7 @@ export interface HostSpec {
   readonly batteryWh: Quantity;
   readonly drawW: Quantity;
   readonly audioInterfacesAtOnce: number;
-  readonly unlicensed: 'refused' | 'accepted';
+  readonly unlicensed: 'refused' | 'by-app' | 'accepted';
   /** A switch that stands above 0 while the device's own supply feeds it from the mains. */
   readonly mainsKnob?: string;
   /** Phones and tablets give some apps a hands-free headset only; on computers every app takes any input. */
@@ -242,11 +245,21 @@ export interface AppClass {
   readonly id: string;
   readonly name: string;
   readonly summary: string;
-  /** Which entries of the input list it will take. */
-  readonly accepts: 'any' | 'headset-only';
+  /** Which outside inputs it takes where the host limits apps, by what they say they are. */
+  readonly accepts: readonly Identity[];
+  /** Whether it takes what hangs on an unlicensed piece, where the host leaves that to apps; est. */
+  readonly takesUnlicensed: boolean;
   /** Whether a person picks the input, or it takes whatever came last. */
   readonly chooses: 'picker' | 'newest';
   readonly playbackFollowsInput: boolean;
+  /** Whether a person can pick what plays, whatever is recorded. */
+  readonly choosesOutput: boolean;
+  /** How many channels it keeps apart; the first of an input's are taken. */
+  readonly records: number;
+  /** Each track says which channel it records, and must be armed. */
+  readonly arms?: boolean;
+  /** Takes out what it holds for noise, and makes one channel of two: never, always, or as it is set, beginning so. */
+  readonly processing: 'never' | 'always' | 'starts-on' | 'starts-off';
   /** Whether it can play what it records to the person recording. */
   readonly monitors: boolean;
   /** What it holds before it records or sends, milliseconds; est. */

@@ -220,7 +220,7 @@ function makesSense(out: PortSpec, into: PortSpec): boolean {
 
 /** A part with a converter is where the signal is recorded: of no use where the app takes none of its inputs. */
 const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
-  c.inputs !== undefined && !c.inputs.some((i) => appTakes(app, device.host!, i));
+  c.inputs !== undefined && !c.inputs.some((spec) => appTakes(app, device.host!, { spec, unlicensed: null }));
 
 function usable(c: PartClass, job: Job): boolean {
   if (c.kind === 'power') return false;

@@ -34,6 +34,8 @@ export interface Arrival {
 
 export interface ChannelReading {
   readonly input: InputChannel;
+  /** Its place among those of its part, from 1. */
+  readonly number: number;
   readonly arrivals: readonly Arrival[];
   readonly noise: Noise;
   /** A-weighted voice over A-weighted noise, for the quietest source that is meant to be here; infinite where none is. */
@@ -53,15 +55,16 @@ const ratioDb = (volt: number, against: number): number => 20 * Math.log10(volt 
 /** Below its best channel by this factor, a source is only leaking into another. */
 const LEAKING = 30;
 
-/** Levels, peaks and noise of every source at every channel of an input. */
+/** Levels, peaks and noise of every source at every channel of some inputs, in their order. */
 export function readChannels(
   compiled: Compiled,
   circuit: Circuit,
   responses: Responses,
-  entry: InputEntry,
+  entries: readonly InputEntry[],
 ): readonly ChannelReading[] {
-  const channels = entry.spec.channels.flatMap((id) => {
-    const input = compiled.inputs.find((i) => i.part === entry.part && i.id === id);
+  const ids = entries.flatMap((e) => e.spec.channels.map((id, i) => ({ part: e.part, id, number: i + 1 })));
+  const channels = ids.flatMap(({ part, id, number }) => {
+    const input = compiled.inputs.find((i) => i.part === part && i.id === id);
     if (!input) return [];
     const transfers = transfersTo(responses, [input.p, input.n]);
     const noise = noiseAt(compiled, circuit, responses, input, transfers);
@@ -77,7 +80,7 @@ export function readChannels(
         curve: averageDbu <= SILENCE_DBU ? null : curveOf(sizes(responses, source.id, input)),
       };
     });
-    return [{ input, noise, arrivals, hum, fedBy: feeding(compiled, responses, input, transfers[BAND_1K]) }];
+    return [{ input, number, noise, arrivals, hum, fedBy: feeding(compiled, responses, input, transfers[BAND_1K]) }];
   });
   const bestOf = (i: number) => Math.max(...channels.map((c) => magnitude(c.arrivals[i].at1k)));
   const best = compiled.setup.job.sources.map((_, i) => bestOf(i));

@@ -14,5 +14,5 @@ export { LOST_DB } from './kept';
 export { feedsAny, type LedgerEntry } from './ledger';
 export { type Path, pathBetween } from './line';
 export { type Probe, probeJoint } from './probe';
-export { type LineReading, type Readings, read } from './readings';
+export { type LineReading, type Readings, read, sensed } from './readings';
 export type { StageReading } from './stages';

@@ -1,8 +1,8 @@
 import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
 import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
-import { type Choice, chooseInput, type InputEntry, inputList } from '../host';
+import { type InputEntry, inputList, keyOf, type StandIn, standing } from '../host';
 import { type Loop, loopsOf } from '../interference';
-import type { AppClass, Room } from '../model';
+import type { AppClass, Catalogue, Room, Setup } from '../model';
 import { phantomMa, type Runtime, runtimes, type UsbTree, usbTree } from '../power';
 import { type DelayReading, readDelays } from '../routing';
 import {
@@ -20,6 +20,7 @@ import { type JointReading, readJoint } from './joint-level';
 import { keptOf, LOST_DB } from './kept';
 import { type LedgerEntry, readLedger } from './ledger';
 import { type Path, pathBetween } from './line';
+import { isRecorded, recordedTogether } from './recorded';
 import { readStages, type StageReading } from './stages';
 
 /** The way of one source, through one microphone, to the input it is meant for. */
@@ -50,18 +51,25 @@ export interface Readings {
   readonly usb: UsbTree;
   readonly runtimes: readonly Runtime[];
   readonly entries: readonly InputEntry[];
-  readonly choice: Choice;
+  /** What the device shows and the app does, once all is plugged and opened as the setup says. */
+  readonly stand: StandIn;
+  /** The input that is recorded; null when none is. */
+  readonly taken: InputEntry | null;
   /** The outside input that the line leads to, whether or not the device sees it; null when there is none. */
   readonly intended: InputEntry | null;
   readonly lines: readonly LineReading[];
   readonly joints: ReadonlyMap<string, JointReading>;
   readonly stages: readonly StageReading[];
-  /** Of the intended input. */
+  /** What the app keeps of the intended input, and of those that its tracks name besides. */
   readonly channels: readonly ChannelReading[];
+  /** Channels of the same inputs that nothing is recorded from. */
+  readonly unrecorded: readonly ChannelReading[];
   /** What clips, for each source, first at the head. */
   readonly ledger: readonly LedgerEntry[];
   readonly loops: readonly Loop[];
   readonly ears: readonly EarReading[];
+  /** Whether the app plays what it records. */
+  readonly monitors: boolean;
   readonly delays: DelayReading;
   readonly playbackPart: string;
 }
@@ -72,6 +80,15 @@ export interface Readings {
  * of a part class.
  */
 export function read(asDrawn: Compiled): Result<readonly Readings[], CircuitProblem> {
+  const all = solved(asDrawn);
+  if (!all.ok) return all;
+  const { compiled, circuit, op, responses, views, trees, entries } = all.value;
+  const shared = { circuit, op, responses, ...sharedBy(compiled, op, responses) };
+  return ok(views.map((view, i) => readFrom(view, shared, trees[i], entries[i])));
+}
+
+/** The solution, and what each device could list by it. */
+function solved(asDrawn: Compiled) {
   const steady = steadyState(asDrawn);
   if (!steady.ok) return steady;
   const { compiled, circuit, op } = steady.value;
@@ -80,15 +97,13 @@ export function read(asDrawn: Compiled): Result<readonly Readings[], CircuitProb
   const [first, ...others] = compiled.hosts;
   const views = [compiled, ...others.map((h) => seenFrom(compiled, h))];
   if (first.fitted !== compiled.device) throw new Error('what is read is compiled for its first device');
-  const shared = { circuit, op, responses: responses.value, ...sharedBy(compiled, op, responses.value) };
   const extraMa = phantomMa(compiled, op);
   const trees = views.map((view) => usbTree(view, extraMa));
-  return ok(
-    views.map((view, i) => {
-      const elsewhere = new Set(trees.flatMap((t, k) => (k === i ? [] : [...t.nodes.keys()])));
-      return readFrom(view, shared, trees[i], elsewhere);
-    }),
-  );
+  const entries = views.map((view, i) => {
+    const elsewhere = new Set(trees.flatMap((t, k) => (k === i ? [] : [...t.nodes.keys()])));
+    return inputList(view, op, responses.value, trees[i], elsewhere);
+  });
+  return ok({ compiled, circuit, op, responses: responses.value, views, trees, entries });
 }
 
 type Shared = Pick<Readings, 'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops'>;
@@ -100,14 +115,17 @@ const sharedBy = (compiled: Compiled, op: OperatingPoint, responses: Responses) 
   loops: loopsOf(compiled, responses),
 });
 
-function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, elsewhere: ReadonlySet<string>): Readings {
-  const { circuit, op, responses, stages } = shared;
+function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: readonly InputEntry[]): Readings {
+  const { circuit, responses, stages } = shared;
   const app = compiled.catalogue.apps.get(compiled.setup.job.app)!;
-  const entries = inputList(compiled, op, responses, usb, elsewhere);
-  const choice = chooseInput(entries, app, compiled.device.partClass.host!, compiled.setup.chosenInput);
-  const intended = intendedEntry(compiled, entries, choice);
+  const stand = standingAt(compiled, app, entries);
+  const taken = entries.find((e) => keyOf(e) === stand.taken) ?? null;
+  const intended = intendedEntry(compiled, entries, taken);
   const device = compiled.device.part.id;
-  const channels = intended ? readChannels(compiled, circuit, responses, intended) : [];
+  const session = compiled.setup.session ?? {};
+  const read = intended ? recordedTogether(app, session, stand, intended, entries) : [];
+  const all = readChannels(compiled, circuit, responses, read);
+  const channels = all.filter((c) => isRecorded(app, session, stand, c));
   const lines = responses.feeds.map((f): LineReading => {
     const path = pathBetween(compiled, f.capsule.part, intended?.part ?? device);
     const kept = path && intended ? keptOf(f, path, stages, channels) : null;
@@ -123,7 +141,8 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, elsewhere: R
       room: roomAt(compiled.setup.job.room, f.capsule.directivity, f.distanceM),
     };
   });
-  const playbackPart = playsFrom(compiled, app, choice);
+  const playbackPart = stand.playsFrom;
+  const monitors = app.monitors && session.monitoring !== 'off';
   return {
     ...shared,
     compiled,
@@ -131,13 +150,16 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, elsewhere: R
     usb,
     runtimes: runtimes(compiled, usb),
     entries,
-    choice,
+    stand,
+    taken,
     intended,
     lines,
     channels,
+    unrecorded: all.filter((c) => !channels.includes(c)),
     ledger: readLedger(compiled, responses, channels),
     ears: readEars(compiled, responses, playbackPart),
-    delays: readDelays(compiled, app, slowest(lines), playbackPart),
+    monitors,
+    delays: readDelays(compiled, { ...app, monitors }, slowest(lines), playbackPart),
     playbackPart,
   };
 }
@@ -164,9 +186,13 @@ function steadyState(compiled: Compiled): Result<Steady, CircuitProblem> {
  * The outside input that is recorded, else the one that the microphones lead to by the fewest joints; of equals, what was
  * plugged in last. The order of parts in a file decides nothing.
  */
-function intendedEntry(compiled: Compiled, entries: readonly InputEntry[], choice: Choice): InputEntry | null {
+function intendedEntry(
+  compiled: Compiled,
+  entries: readonly InputEntry[],
+  taken: InputEntry | null,
+): InputEntry | null {
   const outside = entries.filter((e) => e.spec.identity !== 'built-in');
-  if (choice.entry && outside.includes(choice.entry)) return choice.entry;
+  if (taken && outside.includes(taken)) return taken;
   const microphones = [...new Set(compiled.setup.placements.map((p) => p.part))];
   let best: InputEntry | null = null;
   let fewest = Number.POSITIVE_INFINITY;
@@ -186,11 +212,33 @@ function intendedEntry(compiled: Compiled, entries: readonly InputEntry[], choic
   return best;
 }
 
-/** Playback goes with the input where the app says so and that part can play; else it stays with the device. */
-function playsFrom(compiled: Compiled, app: AppClass, choice: Choice): string {
-  const candidate = choice.entry?.part;
-  const canPlay = candidate !== undefined && compiled.playbacks.some((p) => p.part === candidate);
-  return app.playbackFollowsInput && canPlay ? candidate : compiled.device.part.id;
+/** The device as it stands; where the app was opened too early, what it found then is sensed as well. */
+function standingAt(compiled: Compiled, app: AppClass, entries: readonly InputEntry[]): StandIn {
+  const { setup, catalogue, device } = compiled;
+  const joints = setup.joints.map((j) => j.id);
+  return standing(
+    {
+      app,
+      host: device.partClass.host!,
+      device: device.part.id,
+      joints,
+      canPlay: (part) => compiled.playbacks.some((p) => p.part === part),
+      senses: (plugged) => (plugged.length === joints.length ? entries : sensed(setup, catalogue, plugged)),
+    },
+    setup.session ?? {},
+    setup.chosenInput,
+  );
+}
+
+/**
+ * All that could be on the list of the job's own device with these joints made, in this order.
+ * @param plugged ids of joints of the setup, which must have passed `checkDocument`.
+ */
+export function sensed(setup: Setup, catalogue: Catalogue, plugged: readonly string[]): readonly InputEntry[] {
+  const joints = plugged.map((id) => setup.joints.find((j) => j.id === id)!);
+  const views = solved(compile({ ...setup, joints }, catalogue));
+  if (!views.ok) throw new Error(views.problem.message);
+  return views.value.entries[0];
 }
 
 function roomAt(room: Room | undefined, directivity: number, distanceM: number): LineReading['room'] {

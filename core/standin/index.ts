@@ -1,2 +1,3 @@
+export type { Act, Listed, StandIn } from '../host';
 export { type PluggingOrder, shortestOrder } from './order';
-export { type Act, act, atRest, type Listed, type StandIn } from './stand-in';
+export { act, atRest } from './stand-in';

@@ -1,6 +1,7 @@
 import { mustAssess } from '../assess';
+import type { Act, StandIn } from '../host';
 import type { Catalogue, Setup } from '../model';
-import { type Act, act, atRest, type StandIn } from './stand-in';
+import { act, atRest } from './stand-in';
 
 /** What to do, in which order, so that the app ends up recording from the input that the line leads to. */
 export interface PluggingOrder {
@@ -47,7 +48,7 @@ export function shortestOrder(setup: Setup, catalogue: Catalogue): PluggingOrder
 
 /** The listed outside input that the line leads to. */
 function wantedKey(setup: Setup, catalogue: Catalogue): string | null {
-  const { intended } = mustAssess({ ...setup, chosenInput: 'newest' }, catalogue).readings;
+  const { intended } = mustAssess({ ...setup, chosenInput: 'newest', session: {} }, catalogue).readings;
   return intended?.listed ? `${intended.part} ${intended.spec.id}` : null;
 }
 

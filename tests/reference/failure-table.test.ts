@@ -19,7 +19,7 @@ describe('plugged in, nothing changes', () => {
     expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1', part: 'mic' });
     expect(gate(a, 'seen').value).toBeLessThan(1);
     expect(gate(a, 'seen').sentence).toMatch(/joint 1.*sleeve.*two contacts.*shorts the microphone to ground/);
-    expect(a.readings.choice.entry?.spec.identity).toBe('built-in');
+    expect(a.readings.taken?.spec.identity).toBe('built-in');
   });
   test('the joint to blame is the one in the middle of a longer chain, not the last', () => {
     const a = judge({
@@ -130,7 +130,7 @@ describe('listed on the box, missing in use', () => {
       hears: { mic: 0.3 },
     });
     expect(gate(a, 'seen').status).toBe('pass');
-    expect(a.readings.choice.entry?.part).toBe('mic');
+    expect(a.readings.taken?.part).toBe('mic');
   });
   const viaAdapter = (adapter: string, device: string, port: string): Sketch => ({
     job: { app: 'browser-call' },

@@ -18,6 +18,14 @@ export function actText(setup: Setup, a: Act): string {
       return `Close the ${appOf(setup.job.app).name}`;
     case 'choose':
       return `Choose ${a.input.split(' ')[0] === '' ? 'the input' : nameIn(setup, a.input.split(' ')[0])} in the app`;
+    case 'allow':
+      return `${a.on ? 'Allow' : 'Forbid'} the ${appOf(setup.job.app).name} to hear`;
+    case 'automatic':
+      return `Turn automatic choice ${a.on ? 'on' : 'off'}`;
+    case 'processing':
+      return `Turn noise processing ${a.on ? 'on' : 'off'}`;
+    case 'play':
+      return a.from === null ? 'Let sound play where the input is' : `Play from ${nameIn(setup, a.from)}`;
     case 'answer':
       return `Answer that it is ${a.as === 'headset' ? 'a headset' : 'headphones'}`;
   }

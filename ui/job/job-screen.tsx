@@ -5,7 +5,7 @@ import { catalogue } from '@/catalogue';
 import { type Job, writeDocument } from '@/core/model';
 import type { Answer } from '@/core/plan';
 import { change, desk } from '@/store';
-import { appOf, Button, setSetting, useDrawer, useJob, usePlan } from '../kit';
+import { appOf, Button, headsetOnly, setSetting, useDrawer, useJob, usePlan } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { letterOf } from './letter';
@@ -82,7 +82,7 @@ export function JobScreen() {
                 : 'Not for that money. Allow more, or change another blank.'}
             </p>
           )}
-          {appOf(job.app).accepts === 'headset-only' && catalogue.parts.get(job.device)?.host?.limitsApps && (
+          {headsetOnly(appOf(job.app)) && catalogue.parts.get(job.device)?.host?.limitsApps && (
             <p className="mb-2 text-soft">
               The {appOf(job.app).name} takes headset inputs only on this device, so USB parts are left out.
             </p>

@@ -26,6 +26,7 @@ export {
   classOf,
   GATE_QUESTIONS,
   GATE_TITLES,
+  headsetOnly,
   lower,
   minus,
   nameIn,

@@ -34,6 +34,8 @@ export function nameIn(setup: Setup, id: string): string {
   return part ? partName(part) : 'a part that is gone';
 }
 export const appOf = (id: string): AppClass => catalogue.apps.get(id)!;
+/** Takes nothing on a phone or tablet but what calls itself a headset. */
+export const headsetOnly = (app: AppClass): boolean => app.accepts.every((i) => i === 'headset');
 export const lower = (text: string): string => `${text[0].toLowerCase()}${text.slice(1)}`;
 export const minus = (text: string): string => text.replace(/-(?=\d)/g, '\u2212');
 export const price = (x: number): string => x.toFixed(2);
@@ -52,6 +54,10 @@ export const ABSENCES: Readonly<Record<Absence, string>> = {
   unpowered: 'no power',
   unlicensed: 'refused: no licence',
   'one-interface-only': 'another interface is in use',
+  'told-headphones': 'it was told that these are headphones',
   'app-refuses': 'the app does not take it',
+  'not-allowed': 'the app may not hear',
+  'plugged-late': 'plugged after the app was opened',
+  'automatic-off': 'the device does not change over by itself',
   'not-chosen': 'not chosen',
 };

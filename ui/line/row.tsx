@@ -3,7 +3,7 @@ import type { CSSProperties } from 'react';
 import { connectorNamed, contactsOf, describeConnector } from '@/core/connectors';
 import type { Joint, Part, PartClass, PortSpec, Setup } from '@/core/model';
 import { knobsText, type Layout, type Spot } from '../bench';
-import { AppIcon, appOf, classOf, PartIcon, partName } from '../kit';
+import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../kit';
 import type { Focus, Lit } from './focus';
 import { JointDrawing } from './joint-drawing';
 
@@ -91,7 +91,7 @@ export function Row({ setup, layout, lit, focus, onFocus }: Props) {
             <span>
               <span className="block font-semibold leading-tight">{app.name}</span>
               <span className="block text-soft text-sm leading-tight">
-                {app.accepts === 'headset-only' ? 'headset inputs only' : 'any input'}
+                {headsetOnly(app) ? 'headset inputs only' : 'any input'}
               </span>
             </span>
           </button>
