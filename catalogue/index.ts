@@ -1,6 +1,8 @@
-import type { AppClass, Catalogue, PartClass } from '@/core/model';
+import type { AppClass, Catalogue, CellClass, PartClass } from '@/core/model';
 import adapters from './adapters.json';
 import apps from './apps.json';
+import cells from './cells.json';
+import controllers from './controllers.json';
 import devices from './devices.json';
 import interfaces from './interfaces.json';
 import leads from './leads.json';
@@ -17,6 +19,7 @@ const parts = [
   adapters,
   interfaces,
   listening,
+  controllers,
   power,
   devices,
 ].flat() as unknown as readonly PartClass[];
@@ -25,4 +28,5 @@ const parts = [
 export const catalogue: Catalogue = {
   parts: new Map(parts.map((p) => [p.id, p])),
   apps: new Map((apps as readonly AppClass[]).map((a) => [a.id, a])),
+  cells: new Map((cells as readonly CellClass[]).map((c) => [c.id, c])),
 };

@@ -21,6 +21,8 @@ export const FAMILIES = {
   'usb-micro-b': { label: 'USB micro-B', contacts: USB2, toleranceMm: 0.8 },
   'usb-c': { label: 'USB-C', contacts: [...USB2, 'sbu1', 'sbu2'], toleranceMm: 0.8 },
   'eight-contact': { label: '8-contact', contacts: [...USB2, 'ident'], toleranceMm: 0.8 },
+  /** Six contacts of a serial bus older than USB audio; which contact is which does not matter here. */
+  'old-bus': { label: 'old-bus', contacts: USB2, toleranceMm: 1.5 },
   /** No metal: the contact stands for the signal that the link carries, against the reference. */
   radio: { label: 'radio', contacts: ['signal'], toleranceMm: Number.POSITIVE_INFINITY },
 } as const satisfies Record<string, KeyedFamily>;

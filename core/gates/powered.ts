@@ -1,5 +1,5 @@
 import { knobAt } from '../model';
-import type { UsbNode } from '../power';
+import { LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
 import type { Readings } from '../readings';
 import { jointSentence, minutesText, nameOf, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
@@ -7,8 +7,7 @@ import { type Finding, finding, type Verdict, verdict } from './verdict';
 /** A quarter in hand is comfortable, of current and of time. */
 const COMFORT_SHARE = 0.25;
 
-/** What a USB piece must work with at its plug (USB 2.0, 7.2.2, from memory), and what a good port still has at its end. */
-const LEAST_VOLT = 4.4;
+/** What a good port still has at its end, over the least. */
 const COMFORT_VOLT = 0.35;
 /** Hubs in series at most (USB 2.0, 4.1.1, from memory). */
 const MOST_HUBS = 5;
@@ -19,8 +18,7 @@ export function poweredGate(readings: Readings): Verdict {
   const { minutes } = compiled.setup.job;
   const findings: Finding[] = usb.supplies.map((s) => {
     const spare = s.supplyMa - s.loadMa;
-    const joint = compiled.joints.find(({ joint: j }) => [j.a, j.b].some((r) => r.part === s.part && r.port === s.port))
-      ?.joint.id;
+    const joint = s.port === null ? undefined : jointAt(readings, s.part, s.port);
     const hungriest = s.pieces[0]?.part ?? s.part;
     const giver = nameOf(compiled, s.part);
     return finding(
@@ -36,7 +34,7 @@ export function poweredGate(readings: Readings): Verdict {
       },
       {
         good: `${giver} gives ${s.loadMa.toFixed(0)} mA of the ${s.supplyMa.toFixed(0)} mA it can.`,
-        bad: `${nameOf(compiled, hungriest)} and what shares its port ask ${s.loadMa.toFixed(0)} mA; ${giver} gives ${s.supplyMa.toFixed(0)} mA${joint ? ` at ${jointSentence(compiled, joint)}` : ''}. Use an adapter that charges, or a mains-powered hub.`,
+        bad: `${nameOf(compiled, hungriest)} and what shares ${s.port === null ? 'that supply' : 'its port'} ask ${s.loadMa.toFixed(0)} mA; ${giver} gives ${s.supplyMa.toFixed(0)} mA${joint ? ` at ${jointSentence(compiled, joint)}` : ''}. Use an adapter that charges, or a mains-powered hub.`,
       },
     );
   });
@@ -45,7 +43,10 @@ export function poweredGate(readings: Readings): Verdict {
     findings.push(volts(readings, node));
     if (node.hubs > MOST_HUBS) findings.push(tooDeep(readings, node));
   }
+  for (const feed of readings.phantom) findings.push(phantomCurrent(readings, feed));
   for (const r of readings.runtimes) {
+    // A power bank that ends early is no fault: what it feeds must last.
+    if (compiled.fitted.get(r.part)!.partClass.bank) continue;
     const spare = Math.min(r.minutes, 1e6) - minutes;
     findings.push(
       finding(
@@ -113,10 +114,33 @@ export function poweredGate(readings: Readings): Verdict {
   return verdict('powered', findings);
 }
 
+const jointAt = ({ compiled }: Readings, part: string, port: string): string | undefined =>
+  compiled.joints.find(({ joint: j }) => [j.a, j.b].some((r) => r.part === part && r.port === port))?.joint.id;
+
+/** An input gives a microphone only so much. */
+function phantomCurrent({ compiled }: Readings, { joint, from, to, milliampere, mostMa }: PhantomFeed): Finding {
+  return finding(
+    {
+      value: milliampere,
+      limit: mostMa,
+      unit: 'mA of phantom power',
+      room: (mostMa - milliampere) / (COMFORT_SHARE * mostMa),
+      brief: `${milliampere.toFixed(1)} of ${mostMa} mA`,
+      part: to,
+      joint,
+      lane: 'power',
+    },
+    {
+      good: `${nameOf(compiled, from)} gives ${milliampere.toFixed(1)} mA of phantom power at ${jointSentence(compiled, joint)}.`,
+      bad: `${nameOf(compiled, to)} draws ${milliampere.toFixed(1)} mA of phantom power at ${jointSentence(compiled, joint)}; an input gives at most ${mostMa} mA (IEC 61938). Look for a short there, or use another input.`,
+    },
+  );
+}
+
 /** What is left of the port's voltage after leads and joints, at the current that flows. */
-function volts({ compiled }: Readings, { part, on, volt, loadMa }: UsbNode): Finding {
-  const joint = compiled.joints.find(({ joint: j }) => [j.a, j.b].some((r) => r.part === on.part && r.port === on.port))
-    ?.joint.id;
+function volts(readings: Readings, { part, on, volt, loadMa }: UsbNode): Finding {
+  const { compiled } = readings;
+  const joint = jointAt(readings, on.part, on.port);
   return finding(
     {
       value: volt,

@@ -9,7 +9,7 @@ const COMFORT_DECADES = 0.5;
 
 /** Does the device notice what is plugged in, and does the app record from it? */
 export function seenGate(readings: Readings): Verdict {
-  return verdict('seen', [judge(readings), ...clocks(readings)]);
+  return verdict('seen', [judge(readings), ...clocks(readings), ...notes(readings)]);
 }
 
 /** Two converters of their own quartz run apart by so much at most; est., each within 50 millionths. */
@@ -70,6 +70,33 @@ function judge(readings: Readings): Finding {
   if (!intended.listed) return absent(readings, intended, instead, fail);
   const why = whyNot(app, stand, intended);
   return why === null ? seen(intended, device, app.name) : passedOver(readings, intended, why, instead, fail);
+}
+
+/** A keyboard on the same device: no sound to record, but its notes must come in. */
+function notes({ compiled, entries, app }: Readings): Finding[] {
+  return entries
+    .filter((e) => e.spec.identity === 'notes')
+    .map((e): Finding => {
+      const name = nameOf(compiled, e.part);
+      const good = e.listed && app.takesNotes === true;
+      const why = e.listed
+        ? `the ${app.name} plays no notes. Use a music studio app.`
+        : e.why === 'unpowered'
+          ? 'it gets too little power to start. Plug it into a hub with its own supply.'
+          : `no data reach it${e.joint ? ` at ${jointSentence(compiled, e.joint)}` : ''}.`;
+      return {
+        status: good ? 'pass' : 'fail',
+        value: null,
+        limit: null,
+        unit: '',
+        room: good ? 1 : -1,
+        brief: good ? 'notes arrive' : 'no notes',
+        sentence: good ? `The notes of ${name} reach the ${app.name}.` : `The notes of ${name} do not arrive: ${why}`,
+        part: e.part,
+        joint: e.joint ?? undefined,
+        lane: 'signal',
+      };
+    });
 }
 
 type Fail = (brief: string, sentence: string, more?: Partial<Finding>) => Finding;
@@ -205,6 +232,42 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
         'no licence',
         `The ${device} refuses ${nameOf(compiled, piece)}: its identity chip carries no licence. ${instead}`,
         { part: piece },
+      );
+    }
+    case 'charge-only': {
+      const piece = usb.nodes.get(entry.part)!.noData!.part;
+      return fail(
+        'power only',
+        `${nameOf(compiled, piece)} passes power and no data, so the ${device} does not notice ${self}. Use a lead or port with data. ${instead}`,
+        { part: piece },
+      );
+    }
+    case 'no-identity': {
+      const piece = usb.nodes.get(entry.part)!.noData!.part;
+      return fail(
+        'no identity chip',
+        `${nameOf(compiled, piece)} has no identity chip, so the ${device} looks for nothing behind it. ${instead}`,
+        { part: piece },
+      );
+    }
+    case 'other-bus':
+      return fail(
+        'not USB',
+        `${self} speaks an older bus that is not USB: no lead or adapter translates it, and the ${device} cannot use it. ${instead}`,
+      );
+    case 'needs-driver':
+      return fail(
+        'needs a driver',
+        `${self} is not of the USB audio class: it needs its maker's driver, and none can be put on the ${device}. ${instead}`,
+      );
+    case 'bus-full': {
+      const bus = readings.buses.find((b) => b.streams.some((s) => s.part === entry.part))!;
+      const own = bus.streams.find((s) => s.part === entry.part)!;
+      const asked = own.inBytes + own.outBytes;
+      return fail(
+        `${bus.bytes.toFixed(0)} of ${bus.mostBytes.toFixed(0)} B/ms`,
+        `${self} asks ${asked} bytes a millisecond of a ${bus.speed}-speed bus at ${nameOf(compiled, bus.at)}, which has not so much to give. Lower its rate or bits, or plug it nearer to the device. ${instead}`,
+        { value: bus.bytes, limit: bus.mostBytes, unit: 'B/ms' },
       );
     }
     default:

@@ -1,6 +1,6 @@
 import type { Compiled } from '../compile';
 import { type AppClass, type HostSpec, type InputSpec, quantity } from '../model';
-import type { UsbTree } from '../power';
+import { busLoads, offTheBus, type UsbTree } from '../power';
 import type { OperatingPoint, Responses } from '../signal';
 import { headphoneOhm, senseOhm } from './sense';
 
@@ -14,7 +14,12 @@ export type Absence =
   | 'no-digital-path'
   | 'unpowered'
   | 'unlicensed'
+  | 'charge-only'
+  | 'no-identity'
+  | 'other-bus'
+  | 'needs-driver'
   | 'one-interface-only'
+  | 'bus-full'
   | 'told-headphones'
   | 'app-refuses'
   | 'not-allowed'
@@ -59,7 +64,7 @@ export function inputList(
       entries.push(entryOf(compiled, op, responses, usb, fitted.part.id, spec));
     }
   }
-  return oneInterfaceAtATime(compiled, entries);
+  return onTheBus(compiled, usb, oneInterfaceAtATime(compiled, entries));
 }
 
 function entryOf(
@@ -93,8 +98,12 @@ function entryOf(
   const onDevice = part === compiled.device.part.id;
   if (!onDevice) {
     const node = usb.nodes.get(part);
+    const { bus, driver } = partClass.usb ?? {};
+    if (bus === 'other') return absent('other-bus');
     if (!node) return absent('no-digital-path');
+    if (node.noData) return absent(node.noData.why);
     if (!node.powered) return absent('unpowered');
+    if (driver === 'own' && !compiled.device.partClass.host!.takesDrivers) return absent('needs-driver');
     if (node.unlicensed && compiled.device.partClass.host!.unlicensed === 'refused') return absent('unlicensed');
   }
   switch (detect.by) {
@@ -132,9 +141,19 @@ function entryOf(
 /** Phones and tablets run one USB audio interface: the newest stays on the list. */
 function oneInterfaceAtATime(compiled: Compiled, entries: readonly InputEntry[]): readonly InputEntry[] {
   const atOnce = compiled.device.partClass.host!.audioInterfacesAtOnce;
-  const digital = entries.filter((e) => e.listed && e.part !== compiled.device.part.id);
+  const digital = entries.filter((e) => isDigitalSound(compiled, e));
   const dropped = new Set([...digital].sort((a, b) => b.plugged - a.plugged).slice(atOnce));
   return entries.map((e) => (dropped.has(e) ? { ...e, listed: false, why: 'one-interface-only' } : e));
+}
+
+const isDigitalSound = (compiled: Compiled, e: InputEntry): boolean =>
+  e.listed && e.part !== compiled.device.part.id && e.spec.identity !== 'notes';
+
+/** What is on the list can still ask more of its bus than that carries, or than those before it have left. */
+function onTheBus(compiled: Compiled, usb: UsbTree, entries: readonly InputEntry[]): readonly InputEntry[] {
+  const digital = entries.filter((e) => isDigitalSound(compiled, e)).sort((a, b) => a.plugged - b.plugged);
+  const off = offTheBus(busLoads(compiled, usb, [...new Set(digital.map((e) => e.part))]));
+  return entries.map((e) => (digital.includes(e) && off.has(e.part) ? { ...e, listed: false, why: 'bus-full' } : e));
 }
 
 /** Would the app record from this entry on this host, were it listed? */
@@ -144,5 +163,6 @@ export const appTakes = (
   { spec, unlicensed }: Pick<InputEntry, 'spec' | 'unlicensed'>,
 ): boolean =>
   spec.identity === 'built-in' ||
-  ((!host.limitsApps || app.accepts.includes(spec.identity)) &&
+  (spec.identity !== 'notes' &&
+    (!host.limitsApps || app.accepts.includes(spec.identity)) &&
     (unlicensed === null || host.unlicensed !== 'by-app' || app.takesUnlicensed));

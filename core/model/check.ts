@@ -1,4 +1,5 @@
 import { connectorNamed } from '../connectors';
+import { hasBattery, mostChannels } from './abilities';
 import type { Document, Drawer, Job, Part, Setup } from './documents';
 import { hostsOf } from './hosts';
 import type { Catalogue } from './part-class';
@@ -94,19 +95,22 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
     return { pointer: `${at}/session/output`, message: `There is no part "${output}" in this setup.` };
   }
   for (const [i, track] of tracks.entries()) {
-    const channels = (catalogue.parts.get(parts.get(track.part)?.class ?? '')?.inputs ?? []).map(
-      (n) => n.channels.length,
-    );
-    if (track.channel > Math.max(0, ...channels)) {
-      const pointer = `${at}/session/tracks/${i}/${channels.length > 0 ? 'channel' : 'part'}`;
+    const most = mostChannels(catalogue.parts.get(parts.get(track.part)?.class ?? ''));
+    if (track.channel > most) {
+      const pointer = `${at}/session/tracks/${i}/${most > 0 ? 'channel' : 'part'}`;
       return { pointer, message: `"${track.part}" has no input ${track.channel} to record from.` };
     }
   }
   for (const [i, swap] of (setup.swaps ?? []).entries()) {
     const part = parts.get(swap.part);
     const partClass = part && catalogue.parts.get(part.class);
-    if (!partClass?.host && partClass?.batteryHours === undefined) {
+    if (!partClass || !hasBattery(partClass)) {
       return { pointer: `${at}/swaps/${i}/part`, message: `"${swap.part}" has no battery to exchange.` };
+    }
+  }
+  for (const [i, arrival] of (setup.arrivals ?? []).entries()) {
+    if (catalogue.parts.get(parts.get(arrival.part)?.class ?? '')?.kind !== 'power') {
+      return { pointer: `${at}/arrivals/${i}/part`, message: `"${arrival.part}" is no charger or power bank.` };
     }
   }
   return null;

@@ -103,6 +103,8 @@ export interface Setup {
   readonly session?: Session;
   /** Batteries exchanged for full ones while it runs. */
   readonly swaps?: readonly { readonly part: string; readonly minute: number }[];
+  /** Chargers and power banks that come only while it runs. */
+  readonly arrivals?: readonly { readonly part: string; readonly minute: number }[];
 }
 
 /** What was done at the job's own device. What is not said is done as the careful do it: all plugged, then the app opened. */

@@ -1,3 +1,4 @@
+export { hasBattery, mostChannels } from './abilities';
 export { checkDocument } from './check';
 export type {
   Arrangement,
@@ -26,6 +27,7 @@ export type {
   Basis,
   Carries,
   Catalogue,
+  CellClass,
   Detection,
   ElementSpec,
   Flow,
@@ -39,6 +41,7 @@ export type {
   Quantity,
   Role,
   UsbSpec,
+  UsbSpeed,
   Value,
 } from './part-class';
 export type { DocumentProblem } from './problem';

@@ -165,8 +165,8 @@ export type Detection =
       };
     };
 
-/** What an input tells the device that it is. */
-export type Identity = 'built-in' | 'headset' | 'wired' | 'usb';
+/** What an input tells the device that it is; 'notes' is a keyboard's, which is no sound. */
+export type Identity = 'built-in' | 'headset' | 'wired' | 'usb' | 'notes';
 
 /** One entry that a part can add to the device's list of inputs. */
 export interface InputSpec {
@@ -178,6 +178,9 @@ export interface InputSpec {
   readonly detect: Detection;
 }
 
+/** Rates of USB, slowest first. */
+export type UsbSpeed = 'low' | 'full' | 'high' | 'super';
+
 /** A node of the USB (or 8-contact) tree. */
 export interface UsbSpec {
   /** The port towards the host; none on the host itself. */
@@ -186,15 +189,29 @@ export interface UsbSpec {
   readonly drawMa: Quantity;
   /** What each downstream port can give; none: it passes on what comes from above. */
   readonly supplyMa?: Quantity;
-  /** True when that comes from its own supply, so that nothing below it loads what is above. */
+  /** Ports that give another current than that. */
+  readonly portSupplyMa?: Readonly<Record<string, Quantity>>;
+  /** What all downstream ports can give together, where that is less than their sum. */
+  readonly totalMa?: Quantity;
+  /** Ports that only charge: what hangs there is not seen by the device. */
+  readonly chargingPorts?: readonly string[];
+  /** True when the supply is its own, so that nothing below it loads what is above. */
   readonly ownPower?: boolean;
   /** Port of a power supply, and what each downstream port can give while it is fed there. */
   readonly fed?: { readonly port: string; readonly supplyMa: Quantity };
   /** Of the power conductor, and again of its ground, from `up` to `down`. */
   readonly conductorOhm?: Quantity;
-  /** For 8-contact pieces: does the identity chip carry a licence? */
+  /** The fastest it runs at; none on leads, which pass on any. */
+  readonly speed?: UsbSpeed;
+  /** Only power goes through: a lead without data conductors, or an adapter that does not translate. */
+  readonly data?: 'none';
+  /** For 8-contact pieces: has it an identity chip, and does that carry a licence? Without one the device sees nothing. */
+  readonly identity?: 'none';
   readonly licensed?: boolean;
-  readonly classCompliant?: boolean;
+  /** USB audio class, which every device knows, or a driver of the maker's own, for computers. */
+  readonly driver?: 'class' | 'own';
+  /** Another digital bus on the same kind of tree, which no adapter turns into USB. */
+  readonly bus?: 'other';
 }
 
 export interface HostSpec {
@@ -209,6 +226,8 @@ export interface HostSpec {
   readonly limitsApps: boolean;
   /** Asks what was plugged into its joint socket, and believes the answer. */
   readonly asks?: boolean;
+  /** Lets a maker's driver be installed, as computers do. */
+  readonly takesDrivers?: boolean;
 }
 
 export type PartKind =
@@ -219,6 +238,7 @@ export type PartKind =
   | 'interface'
   | 'mixer'
   | 'listening'
+  | 'controller'
   | 'power'
   | 'device';
 
@@ -236,8 +256,19 @@ export interface PartClass {
   readonly inputs?: readonly InputSpec[];
   readonly usb?: UsbSpec;
   readonly host?: HostSpec;
-  /** Hours its own battery lasts. */
+  /** Hours its own sealed battery lasts. */
   readonly batteryHours?: Quantity;
+  /** Cells that are put in: their size, how many in series, and what they are asked for beside phantom power. */
+  readonly cells?: {
+    readonly size: CellClass['size'];
+    readonly count: Quantity;
+    readonly drawMa: Quantity;
+    readonly knob: string;
+  };
+  /** Its battery is charged at a port, whole in so many hours. */
+  readonly charging?: { readonly port: string; readonly hours: Quantity };
+  /** A power bank: what is printed on it, and the share of that which comes out at 5 V. */
+  readonly bank?: { readonly wattHours: Quantity; readonly efficiency: Quantity };
   readonly needs?: readonly ('mains' | 'table')[];
 }
 
@@ -266,12 +297,24 @@ export interface AppClass {
   readonly bufferMs: number;
   /** One way to the far end, milliseconds, for apps that call somebody; est. */
   readonly networkMs?: number;
+  /** Whether it plays what a keyboard sends. */
+  readonly takesNotes?: boolean;
   /** Whether it notices what is plugged in while it is open, or only when it is opened. */
   readonly rescans: 'always' | 'when-opened';
+}
+
+/** A size and chemistry of dry or rechargeable cell. */
+export interface CellClass {
+  readonly id: string;
+  readonly size: 'AA' | '9V';
+  readonly name: string;
+  /** `volt`; `capacityMah` when drawn by `ratedMa`; `exponent` by which a larger current gets less out (Peukert). */
+  readonly values: Readonly<Record<'volt' | 'capacityMah' | 'ratedMa' | 'exponent', Value>>;
 }
 
 /** Everything known by class. Core is handed one; it has none of its own. */
 export interface Catalogue {
   readonly parts: ReadonlyMap<string, PartClass>;
   readonly apps: ReadonlyMap<string, AppClass>;
+  readonly cells: ReadonlyMap<string, CellClass>;
 }

@@ -1,8 +1,10 @@
 import { connectorNamed, mate } from '../connectors';
 import {
   type Catalogue,
+  hasBattery,
   hostsOf,
   type Joint,
+  mostChannels,
   type Part,
   type PartClass,
   type PortSpec,
@@ -65,7 +67,7 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
   const replacement = { ...by, id: part };
   const parts = setup.parts.map((p) => (p.id === part ? replacement : p));
   const job = newClass.host ? withHost(setup, catalogue, part, newClass.id) : setup.job;
-  return { ...setup, job, parts, joints };
+  return tidy(catalogue, { ...setup, job, parts, joints });
 }
 
 /** The job with another device in the place of one of its hosts. */
@@ -179,15 +181,32 @@ export function takeOut(setup: Setup, catalogue: Catalogue, part: string): Setup
   if (host === 0) return null;
   const also = (setup.job.also ?? []).filter((_, i) => i !== host - 1);
   const { also: _, ...job } = setup.job;
-  const { swaps, ...rest } = setup;
-  const left = swaps?.filter((s) => s.part !== part) ?? [];
-  return {
-    ...rest,
-    ...(left.length > 0 ? { swaps: left } : {}),
+  return tidy(catalogue, {
+    ...setup,
     job: also.length > 0 ? { ...job, also } : job,
     parts: setup.parts.filter((p) => p.id !== part),
     joints: setup.joints.filter((j) => j.a.part !== part && j.b.part !== part),
     placements: setup.placements.filter((p) => p.part !== part),
+  });
+}
+
+/** Without what is said of parts that are gone or have become something else: exchanges, arrivals, tracks, the output. */
+function tidy(catalogue: Catalogue, { swaps, arrivals, session, ...rest }: Setup): Setup {
+  const classes = new Map(rest.parts.map((p) => [p.id, catalogue.parts.get(p.class)!]));
+  const exchanged = (swaps ?? []).filter((s) => classes.has(s.part) && hasBattery(classes.get(s.part)!));
+  const coming = (arrivals ?? []).filter((a) => classes.get(a.part)?.kind === 'power');
+  const { output, tracks, ...said } = session ?? {};
+  const kept = tracks?.filter((t) => t.channel <= mostChannels(classes.get(t.part)));
+  const left = {
+    ...said,
+    ...(output !== undefined && classes.has(output) ? { output } : {}),
+    ...(kept && kept.length > 0 ? { tracks: kept } : {}),
+  };
+  return {
+    ...rest,
+    ...(exchanged.length > 0 ? { swaps: exchanged } : {}),
+    ...(coming.length > 0 ? { arrivals: coming } : {}),
+    ...(Object.keys(left).length > 0 ? { session: left } : {}),
   };
 }
 

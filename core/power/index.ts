@@ -1,4 +1,6 @@
-export { type Cell, cells, lasts, type Runtime, runtimes, shareAt } from './battery';
-export { phantomMa } from './phantom';
+export { type Cell, cellHours, cells, cellsOf, lasts, type Runtime, runtimes, shareAt } from './battery';
+export { type BusLoad, busLoads, ISOCHRONOUS, offTheBus, streamBytes } from './bus';
+export { type PhantomFeed, phantomFeeds, phantomMa, phantomWatt } from './phantom';
 export { videoMinutes, wavMinutes } from './storage';
-export { type UsbNode, type UsbSupply, type UsbTree, usbTree } from './usb';
+export { type Feed, LEAST_VOLT, type UsbNode, type UsbSupply, type UsbTree, usbTree } from './usb';
+export { ohmPerMetre } from './wire';

@@ -1,4 +1,4 @@
-import type { Compiled } from '../compile';
+import { type Compiled, contactNode } from '../compile';
 import type { OperatingPoint } from '../signal';
 
 /** Supplies from here up are made by a converter of their own: phantom power, not bias. */
@@ -7,17 +7,62 @@ const LEAST_VOLT = 11;
 const EFFICIENCY = 0.75;
 const PORT_VOLT = 5;
 
-/**
- * What each part draws at its port for the phantom power that it gives, milliamperes at 5 V: from the current that the
- * solved circuit takes out of its supply.
- */
-export function phantomMa(compiled: Compiled, op: OperatingPoint): ReadonlyMap<string, number> {
+/** What each part puts out as phantom power, watts: from the current that the solved circuit takes out of its supply. */
+export function phantomWatt(compiled: Compiled, op: OperatingPoint): ReadonlyMap<string, number> {
   const draws = new Map<string, number>();
   for (const e of compiled.netlist.elements) {
     if (e.kind !== 'voltage' || e.dc < LEAST_VOLT) continue;
     const watt = e.dc * Math.abs(op.solution.current(e.name).re);
     const part = compiled.ownerOf(e.name);
-    draws.set(part, (draws.get(part) ?? 0) + (1000 * watt) / EFFICIENCY / PORT_VOLT);
+    draws.set(part, (draws.get(part) ?? 0) + watt);
   }
   return draws;
+}
+
+/** What each part draws at its port for that, milliamperes at 5 V. */
+export const phantomMa = (watts: ReadonlyMap<string, number>): ReadonlyMap<string, number> =>
+  new Map([...watts].map(([part, watt]) => [part, (1000 * watt) / EFFICIENCY / PORT_VOLT]));
+
+/** Phantom power at one joint: what a microphone takes of what its input may give. */
+export interface PhantomFeed {
+  readonly joint: string;
+  readonly from: string;
+  readonly to: string;
+  /** Across the pins of the plug, hot to screen. */
+  readonly volt: number;
+  readonly milliampere: number;
+  readonly mostMa: number;
+}
+
+/** Each input gives at most so much (IEC 61938, P48, from memory). */
+const MOST_MA = 10;
+
+/**
+ * Phantom power wherever it passes a balanced joint: volts between hot and screen, and the current that comes back on the
+ * screen, which is what both legs carry together.
+ */
+export function phantomFeeds(compiled: Compiled, op: OperatingPoint): readonly PhantomFeed[] {
+  const givers = new Set(
+    compiled.netlist.elements.flatMap((e) =>
+      e.kind === 'voltage' && e.dc >= LEAST_VOLT ? [compiled.ownerOf(e.name)] : [],
+    ),
+  );
+  return compiled.joints.flatMap(({ joint, a, b, mating, touchNames }): readonly PhantomFeed[] => {
+    if (!mating.fits) return [];
+    const [giver, taker] = givers.has(a.part.id) ? [a, b] : [b, a];
+    const contactOf = (role: string) => Object.entries(giver.port.roles ?? {}).find(([, r]) => r === role)?.[0];
+    const [hot, screen] = [contactOf('hot'), contactOf('screen')];
+    if (!givers.has(giver.part.id) || hot === undefined || screen === undefined) return [];
+    const plugIsGiver = (mating.plugIs === 'a') === (giver === a);
+    const touch = mating.touches.findIndex((t) => (plugIsGiver ? t.plug : t.socket) === screen);
+    const ohm = compiled.touchOhm.get(touchNames[touch]);
+    if (ohm === undefined) return [];
+    const at = (side: typeof a, contact: string) => contactNode(side.part.id, side.port.id, contact);
+    const volt = op.solution.between(at(giver, hot), at(giver, screen)).re;
+    if (volt < LEAST_VOLT) return [];
+    const { plug, socket } = mating.touches[touch];
+    const drop = op.solution.between(at(giver, screen), at(taker, plugIsGiver ? socket : plug)).re;
+    const milliampere = Math.abs((1000 * drop) / ohm);
+    return [{ joint: joint.id, from: giver.part.id, to: taker.part.id, volt, milliampere, mostMa: MOST_MA }];
+  });
 }

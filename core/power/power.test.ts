@@ -83,7 +83,7 @@ describe('what always holds of a tree', () => {
       fc.property(randomTree, (setup) => {
         const bus = {
           ...setup,
-          parts: setup.parts.map((p) => (p.class.startsWith('hub-') ? { ...p, class: 'hub-bus' } : p)),
+          parts: setup.parts.map((p) => (p.class === 'hub-mains' ? { ...p, class: 'hub-bus' } : p)),
         };
         const mains = {
           ...bus,
@@ -107,6 +107,8 @@ describe('batteries', () => {
     capacityWh: 12,
     drawW: 4,
     chargeW: 0,
+    chargeFrom: 0,
+    chargeUntil: null,
     start: 1,
     reserve: 0.15,
     swaps: [],

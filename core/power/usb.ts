@@ -1,5 +1,5 @@
 import type { Compiled, Fitted } from '../compile';
-import { quantity } from '../model';
+import { quantity, type UsbSpeed } from '../model';
 
 /** One piece on the USB (or 8-contact) tree. */
 export interface UsbNode {
@@ -7,27 +7,44 @@ export interface UsbNode {
   /** Own draw and all below it that it feeds from above. */
   readonly loadMa: number;
   readonly drawMa: number;
+  /** Of its draw, what goes into the phantom power that it gives. */
+  readonly phantomMa: number;
   /** True when every supply between it and its source of power can give what is asked of it. */
   readonly powered: boolean;
+  /** How much more could be drawn here before a supply gives out or its volts fall too low; below 0 it is short already. */
+  readonly spareMa: number;
   /** The piece of the path that carries no licence, if any. */
   readonly unlicensed: string | null;
+  /** The piece that keeps data from it, though it may be fed. */
+  readonly noData: { readonly part: string; readonly why: 'charge-only' | 'no-identity' } | null;
   /** The part it hangs on, and by which of its ports. */
   readonly on: { readonly part: string; readonly port: string };
   /** What arrives at its plug, volts: the supply less what joints and leads take at the current that flows. */
   readonly volt: number;
   /** Hubs between it and the device. */
   readonly hubs: number;
-  readonly hasPath: true;
+  /** How fast it can talk there, and the part whose bus it shares: the device's, or that of a hub which talks faster above. */
+  readonly speed: UsbSpeed;
+  readonly segment: string;
 }
 
 /** One port that gives current, and what hangs on it. */
 export interface UsbSupply {
   readonly part: string;
-  readonly port: string;
+  /** Null for all ports of the part together. */
+  readonly port: string | null;
   readonly supplyMa: number;
   readonly loadMa: number;
   /** The parts that draw from it, largest first. */
   readonly pieces: readonly { readonly part: string; readonly drawMa: number }[];
+}
+
+/** A charger or power bank that feeds the device through a piece on the way. */
+export interface Feed {
+  readonly part: string;
+  /** What it gives to the pieces below, and beyond that to the device, milliamperes. */
+  readonly belowMa: number;
+  readonly chargeMa: number;
 }
 
 export interface UsbTree {
@@ -35,24 +52,42 @@ export interface UsbTree {
   readonly supplies: readonly UsbSupply[];
   /** Everything drawn from the device itself. */
   readonly fromDeviceMa: number;
-  /** What a charger on the way gives to the device's port beyond what hangs there, milliamperes; null without one. */
-  readonly chargeMa: number | null;
+  readonly feed: Feed | null;
 }
 
+/** What a USB piece must work with at its plug (USB 2.0, 7.2.2, from memory). */
+export const LEAST_VOLT = 4.4;
 /** A port's voltage at its nominal; USB allows 4.75 to 5.25 V there. */
 const PORT_VOLT = 5;
 /** Two contacts of a joint, power and ground; common practice is 10 to 50 mohm each. */
 const JOINT_OHM = 0.06;
+const SPEEDS: readonly UsbSpeed[] = ['low', 'full', 'high', 'super'];
 const NOTHING: ReadonlyMap<string, number> = new Map();
 
 interface Branch {
   readonly fitted: Fitted;
   readonly drawMa: number;
-  readonly children: readonly { readonly port: string; readonly branch: Branch }[];
-  readonly supplyMa: number | null;
+  readonly phantomMa: number;
+  readonly children: readonly { readonly port: string; readonly supplyMa: number | null; readonly branch: Branch }[];
+  readonly totalMa: number | null;
   readonly ownPower: boolean;
   /** Power and ground conductor together. */
   readonly seriesOhm: number;
+}
+
+/** What stands above a branch. */
+interface Above {
+  readonly powered: boolean;
+  readonly spareMa: number;
+  /** Of joints and leads between the source of power and here. */
+  readonly ohm: number;
+  readonly unlicensed: string | null;
+  readonly noData: UsbNode['noData'];
+  readonly volt: number;
+  readonly hubs: number;
+  readonly speed: UsbSpeed;
+  /** The nearest hub that talks fast above and slowly below: slow pieces share its bus. */
+  readonly translator: string | null;
 }
 
 /**
@@ -63,29 +98,33 @@ interface Branch {
 export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number> = NOTHING): UsbTree {
   const far = farSides(compiled);
   const seen = new Set<string>();
-  let chargeMa: number | null = null;
+  let feed: Feed | null = null;
 
   const grow = (fitted: Fitted): Branch => {
     seen.add(fitted.part.id);
     const spec = fitted.partClass.usb!;
     const q = (x: number | string) => quantity(fitted.part, fitted.partClass, x);
-    const fed = spec.fed && far.get(`${fitted.part.id}.${spec.fed.port}`)?.partClass.kind === 'power' ? spec.fed : null;
+    const phantomMa = extraMa.get(fitted.part.id) ?? 0;
+    const source = spec.fed && far.get(`${fitted.part.id}.${spec.fed.port}`);
+    const fed = source?.partClass.kind === 'power' ? spec.fed! : null;
+    const supplyOf = (port: string) => spec.portSupplyMa?.[port] ?? (fed ? fed.supplyMa : spec.supplyMa);
     const children = spec.down.flatMap((port) => {
       const child = far.get(`${fitted.part.id}.${port}`);
       if (!child?.partClass.usb || child.port !== child.partClass.usb.up || seen.has(child.part.id)) return [];
-      return [{ port, branch: grow(child) }];
+      const supply = supplyOf(port);
+      return [{ port, supplyMa: supply === undefined ? null : q(supply), branch: grow(child) }];
     });
-    if (fed) {
-      const charger = far.get(`${fitted.part.id}.${fed.port}`)!;
-      const below = children.reduce((sum, c) => sum + loadOf(c.branch), 0);
-      chargeMa = Math.max(0, quantity(charger.part, charger.partClass, 'supplyMa') - below);
+    if (fed && source) {
+      const belowMa = children.reduce((sum, c) => sum + loadOf(c.branch), 0);
+      const chargeMa = Math.max(0, quantity(source.part, source.partClass, 'supplyMa') - belowMa);
+      feed = { part: source.part.id, belowMa, chargeMa };
     }
-    const supply = fed ? q(fed.supplyMa) : spec.supplyMa === undefined ? null : q(spec.supplyMa);
     return {
       fitted,
-      drawMa: q(spec.drawMa) + (extraMa.get(fitted.part.id) ?? 0),
+      drawMa: q(spec.drawMa) + phantomMa,
+      phantomMa,
       children,
-      supplyMa: supply,
+      totalMa: spec.totalMa === undefined ? null : q(spec.totalMa),
       ownPower: Boolean(fed || spec.ownPower),
       seriesOhm: spec.conductorOhm === undefined ? 0 : 2 * q(spec.conductorOhm),
     };
@@ -93,59 +132,92 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
 
   const nodes = new Map<string, UsbNode>();
   const supplies: UsbSupply[] = [];
-  if (!compiled.device.partClass.usb) return { nodes, supplies, fromDeviceMa: 0, chargeMa: null };
+  const rootSpec = compiled.device.partClass.usb;
+  if (!rootSpec) return { nodes, supplies, fromDeviceMa: 0, feed };
   const root = grow(compiled.device);
 
   const visit = (branch: Branch, above: Above) => {
+    const self = branch.fitted.part.id;
+    const spec = branch.fitted.partClass.usb!;
+    const below = branch.children.map((c) => c.branch);
     // A piece with a supply of its own begins anew; what passes on loses volts in its own conductors.
-    const throughMa = branch.children.reduce((sum, c) => sum + loadOf(c.branch), 0);
-    const leaving = branch.ownPower ? PORT_VOLT : above.volt - (branch.seriesOhm * throughMa) / 1000;
-    for (const { port, branch: child } of branch.children) {
-      let powered = branch.ownPower || above.powered;
-      if (branch.supplyMa !== null) {
-        const loadMa = loadOf(child);
-        supplies.push({
-          part: branch.fitted.part.id,
-          port,
-          supplyMa: branch.supplyMa,
-          loadMa,
-          pieces: piecesOf(child).sort((a, b) => b.drawMa - a.drawMa),
-        });
-        powered = powered && loadMa <= branch.supplyMa;
-      }
-      const id = child.fitted.part.id;
-      const noLicence = above.unlicensed ?? (child.fitted.partClass.usb?.licensed === false ? id : null);
-      nodes.set(id, {
-        part: id,
+    const throughMa = below.reduce((sum, b) => sum + loadOf(b), 0);
+    const start = branch.ownPower
+      ? { powered: true, spareMa: Number.POSITIVE_INFINITY, ohm: 0, volt: PORT_VOLT }
+      : {
+          powered: above.powered,
+          spareMa: above.spareMa,
+          ohm: above.ohm + branch.seriesOhm,
+          volt: above.volt - (branch.seriesOhm * throughMa) / 1000,
+        };
+    let { powered, spareMa } = start;
+    const isFastHub = branch !== root && spec.down.length > 1 && slower(above.speed, 'full') === 'full';
+    const translator = isFastHub && above.speed !== 'full' ? self : above.translator;
+    const give = (port: string | null, supplyMa: number, branches: readonly Branch[]) => {
+      const loadMa = branches.reduce((sum, b) => sum + loadOf(b), 0);
+      const pieces = branches.flatMap(piecesOf).sort((a, b) => b.drawMa - a.drawMa);
+      supplies.push({ part: self, port, supplyMa, loadMa, pieces });
+      return supplyMa - loadMa;
+    };
+    if (branch.totalMa !== null && below.length > 0) {
+      const left = give(null, branch.totalMa, below);
+      powered = powered && left >= 0;
+      spareMa = Math.min(spareMa, left);
+    }
+    for (const { port, supplyMa, branch: child } of branch.children) {
+      const left = supplyMa === null ? Number.POSITIVE_INFINITY : give(port, supplyMa, [child]);
+      const { part, partClass } = child.fitted;
+      const own = partClass.usb!;
+      const ohm = start.ohm + JOINT_OHM;
+      const volt = start.volt - (JOINT_OHM * loadOf(child)) / 1000;
+      const charges = spec.chargingPorts?.includes(port) ? { part: self, why: 'charge-only' as const } : null;
+      const noData =
+        above.noData ??
+        charges ??
+        (own.data === 'none' ? { part: part.id, why: 'charge-only' as const } : null) ??
+        (own.identity === 'none' ? { part: part.id, why: 'no-identity' as const } : null);
+      const speed = slower(above.speed, own.speed ?? 'super');
+      const node: UsbNode = {
+        part: part.id,
         loadMa: loadOf(child),
         drawMa: child.drawMa,
-        powered,
-        unlicensed: noLicence,
-        on: { part: branch.fitted.part.id, port },
-        volt: leaving - (JOINT_OHM * loadOf(child)) / 1000,
+        phantomMa: child.phantomMa,
+        powered: powered && left >= 0,
+        spareMa: Math.min(spareMa, left, ((volt - LEAST_VOLT) / ohm) * 1000),
+        unlicensed: above.unlicensed ?? (own.licensed === false ? part.id : null),
+        noData,
+        on: { part: self, port },
+        volt,
         hubs: above.hubs,
-        hasPath: true,
-      });
+        speed,
+        segment: slower(speed, 'full') === speed && translator !== null ? translator : compiled.device.part.id,
+      };
+      nodes.set(part.id, node);
       visit(child, {
-        powered,
-        unlicensed: noLicence,
-        volt: nodes.get(id)!.volt,
-        hubs: above.hubs + (child.fitted.partClass.usb!.down.length > 1 ? 1 : 0),
+        ...node,
+        ohm,
+        spareMa: Math.min(spareMa, left),
+        translator,
+        hubs: above.hubs + (own.down.length > 1 ? 1 : 0),
       });
     }
   };
-  visit(root, { powered: true, unlicensed: null, volt: PORT_VOLT, hubs: 0 });
+  visit(root, {
+    powered: true,
+    spareMa: Number.POSITIVE_INFINITY,
+    ohm: 0,
+    unlicensed: null,
+    noData: null,
+    volt: PORT_VOLT,
+    hubs: 0,
+    speed: rootSpec.speed ?? 'high',
+    translator: null,
+  });
   const fromDeviceMa = root.children.reduce((sum, c) => sum + loadOf(c.branch), 0);
-  return { nodes, supplies, fromDeviceMa, chargeMa };
+  return { nodes, supplies, fromDeviceMa, feed };
 }
 
-/** What stands above a branch. */
-interface Above {
-  readonly powered: boolean;
-  readonly unlicensed: string | null;
-  readonly volt: number;
-  readonly hubs: number;
-}
+const slower = (a: UsbSpeed, b: UsbSpeed): UsbSpeed => SPEEDS[Math.min(SPEEDS.indexOf(a), SPEEDS.indexOf(b))];
 
 /** What a branch asks of the port above it. */
 const loadOf = (b: Branch): number =>
@@ -157,7 +229,7 @@ const piecesOf = (b: Branch): { part: string; drawMa: number }[] => [
 ];
 
 /** For each taken port, the part and port on the other side of a joint that conducts. */
-function farSides(compiled: Compiled): ReadonlyMap<string, Fitted & { readonly port: string }> {
+export function farSides(compiled: Compiled): ReadonlyMap<string, Fitted & { readonly port: string }> {
   const far = new Map<string, Fitted & { readonly port: string }>();
   for (const { joint, a, b, mating } of compiled.joints) {
     if (!mating.fits || mating.touches.length === 0) continue;

@@ -3,7 +3,18 @@ import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type InputEntry, inputList, keyOf, type StandIn, standing } from '../host';
 import { type Loop, loopsOf } from '../interference';
 import type { AppClass, Catalogue, Room, Setup } from '../model';
-import { phantomMa, type Runtime, runtimes, type UsbTree, usbTree } from '../power';
+import {
+  type BusLoad,
+  busLoads,
+  type PhantomFeed,
+  phantomFeeds,
+  phantomMa,
+  phantomWatt,
+  type Runtime,
+  runtimes,
+  type UsbTree,
+  usbTree,
+} from '../power';
 import { type DelayReading, readDelays } from '../routing';
 import {
   criticalDistanceM,
@@ -49,6 +60,9 @@ export interface Readings {
   readonly op: OperatingPoint;
   readonly responses: Responses;
   readonly usb: UsbTree;
+  /** What the listed sound takes of its buses, and what could not be listed for want of room there. */
+  readonly buses: readonly BusLoad[];
+  readonly phantom: readonly PhantomFeed[];
   readonly runtimes: readonly Runtime[];
   readonly entries: readonly InputEntry[];
   /** What the device shows and the app does, once all is plugged and opened as the setup says. */
@@ -82,8 +96,8 @@ export interface Readings {
 export function read(asDrawn: Compiled): Result<readonly Readings[], CircuitProblem> {
   const all = solved(asDrawn);
   if (!all.ok) return all;
-  const { compiled, circuit, op, responses, views, trees, entries } = all.value;
-  const shared = { circuit, op, responses, ...sharedBy(compiled, op, responses) };
+  const { compiled, circuit, op, responses, watts, views, trees, entries } = all.value;
+  const shared = { circuit, op, responses, watts, ...sharedBy(compiled, op, responses) };
   return ok(views.map((view, i) => readFrom(view, shared, trees[i], entries[i])));
 }
 
@@ -97,26 +111,30 @@ function solved(asDrawn: Compiled) {
   const [first, ...others] = compiled.hosts;
   const views = [compiled, ...others.map((h) => seenFrom(compiled, h))];
   if (first.fitted !== compiled.device) throw new Error('what is read is compiled for its first device');
-  const extraMa = phantomMa(compiled, op);
+  const watts = phantomWatt(compiled, op);
+  const extraMa = phantomMa(watts);
   const trees = views.map((view) => usbTree(view, extraMa));
   const entries = views.map((view, i) => {
     const elsewhere = new Set(trees.flatMap((t, k) => (k === i ? [] : [...t.nodes.keys()])));
     return inputList(view, op, responses.value, trees[i], elsewhere);
   });
-  return ok({ compiled, circuit, op, responses: responses.value, views, trees, entries });
+  return ok({ compiled, circuit, op, responses: responses.value, watts, views, trees, entries });
 }
 
-type Shared = Pick<Readings, 'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops'>;
+type Shared = Pick<Readings, 'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops' | 'phantom'> & {
+  readonly watts: ReadonlyMap<string, number>;
+};
 
 /** What does not depend on the device it is seen from. */
 const sharedBy = (compiled: Compiled, op: OperatingPoint, responses: Responses) => ({
   joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op, responses, j)])),
   stages: readStages(compiled, responses),
   loops: loopsOf(compiled, responses),
+  phantom: phantomFeeds(compiled, op),
 });
 
 function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: readonly InputEntry[]): Readings {
-  const { circuit, responses, stages } = shared;
+  const { circuit, responses, stages, watts } = shared;
   const app = compiled.catalogue.apps.get(compiled.setup.job.app)!;
   const stand = standingAt(compiled, app, entries);
   const taken = entries.find((e) => keyOf(e) === stand.taken) ?? null;
@@ -148,7 +166,8 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: rea
     compiled,
     app,
     usb,
-    runtimes: runtimes(compiled, usb),
+    buses: busLoads(compiled, usb, digitalSound(compiled, entries)),
+    runtimes: runtimes(compiled, usb, watts),
     entries,
     stand,
     taken,
@@ -191,7 +210,7 @@ function intendedEntry(
   entries: readonly InputEntry[],
   taken: InputEntry | null,
 ): InputEntry | null {
-  const outside = entries.filter((e) => e.spec.identity !== 'built-in');
+  const outside = entries.filter((e) => e.spec.identity !== 'built-in' && e.spec.identity !== 'notes');
   if (taken && outside.includes(taken)) return taken;
   const microphones = [...new Set(compiled.setup.placements.map((p) => p.part))];
   let best: InputEntry | null = null;
@@ -209,8 +228,18 @@ function intendedEntry(
       fewest = score;
     }
   }
-  return best;
+  if (best) return best;
+  // With no microphone that leads anywhere: what was plugged in last is what is asked about.
+  const there = outside.filter((e) => e.plugged >= 0 || e.why === 'other-bus');
+  return there.reduce<InputEntry | null>((last, e) => (last && last.plugged >= e.plugged ? last : e), null);
 }
+
+const digitalSound = (compiled: Compiled, entries: readonly InputEntry[]): readonly string[] => {
+  const there = entries.filter(
+    (e) => (e.listed || e.why === 'bus-full') && e.part !== compiled.device.part.id && e.spec.identity !== 'notes',
+  );
+  return [...new Set([...there].sort((a, b) => a.plugged - b.plugged).map((e) => e.part))];
+};
 
 /** The device as it stands; where the app was opened too early, what it found then is sensed as well. */
 function standingAt(compiled: Compiled, app: AppClass, entries: readonly InputEntry[]): StandIn {

@@ -9,6 +9,7 @@ export const KIND_TITLES: Readonly<Record<PartKind, string>> = {
   interface: 'Interfaces',
   mixer: 'Mixers',
   listening: 'Headphones',
+  controller: 'Keyboards and mice',
   power: 'Power',
   device: 'Devices',
 };

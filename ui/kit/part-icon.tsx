@@ -3,6 +3,7 @@ import {
   BatteryCharging,
   Cable,
   Headphones,
+  Keyboard,
   type LucideIcon,
   Mic,
   Plug,
@@ -21,6 +22,7 @@ const ICONS: Readonly<Record<PartKind, LucideIcon>> = {
   interface: SquareActivity,
   mixer: SlidersVertical,
   listening: Headphones,
+  controller: Keyboard,
   power: BatteryCharging,
   device: Smartphone,
 };

@@ -1,5 +1,5 @@
 import { ShieldAlert } from 'lucide-react';
-import type { Setup } from '@/core/model';
+import { hasBattery, type Setup } from '@/core/model';
 import { classOf, partName } from '../kit';
 
 /** The usual cautions of the trade, each only where it applies to what lies on the bench. */
@@ -17,7 +17,7 @@ function cautionsFor(setup: Setup): readonly string[] {
       `${partName(mains.part)} is on the mains: never lift its protective earth to cure hum. Mains work is for a qualified electrician.`,
     );
   }
-  if (kinds.has('power') || classes.some(({ partClass }) => partClass.batteryHours !== undefined)) {
+  if (kinds.has('power') || classes.some(({ partClass }) => hasBattery(partClass))) {
     said.push('Chargers and lithium cells: certified ones, uncovered, not in the heat.');
   }
   if (kinds.has('wireless')) said.push('Radio packs: only on bands that are permitted where you are.');

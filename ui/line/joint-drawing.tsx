@@ -150,6 +150,7 @@ const KEYED_SHAPES: Readonly<
   'usb-a': { high: 5, deep: 11, round: 0.4 },
   'usb-b': { high: 8, deep: 9, round: 1.5 },
   'usb-micro-b': { high: 2.4, deep: 6, round: 0.8 },
+  'old-bus': { high: 6.5, deep: 11, round: 1.2 },
   'usb-c': { high: 3.2, deep: 7, round: 1.4 },
   'eight-contact': { high: 2.6, deep: 7, round: 0.7 },
 };
