@@ -14,8 +14,8 @@ test.each(files)('%s is read as an import is, without a fault', (file) => {
   if (read.ok) expect(checkDocument(read.value, catalogue)).toBeNull();
 });
 
-test('three jobs, a drawer of 20 parts, five setups', () => {
-  expect([demoJobs.length, demoDrawer.parts.length, demoSetups.length]).toEqual([3, 20, 5]);
+test('three jobs, a drawer of 20 parts, seven setups', () => {
+  expect([demoJobs.length, demoDrawer.parts.length, demoSetups.length]).toEqual([3, 20, 7]);
 });
 
 describe('each demo setup does what its name says', () => {
@@ -46,6 +46,15 @@ describe('each demo setup does what its name says', () => {
     expect(gate('powered').status).toBe('fail');
     expect(gate('powered').value).toBeGreaterThan(gate('powered').limit!);
     expect(gate('seen').status).toBe('fail');
+  });
+  test('the song has a track that is not armed, on a tablet that its power bank carries to the end', () => {
+    const gate = judged('kiln-song');
+    expect(gate('wired')).toMatchObject({ status: 'fail', brief: 'not recorded', part: 'box' });
+    expect(gate('seen').status).toBe('pass');
+    expect(gate('powered').status).toBe('pass');
+  });
+  test('the laptop was told that headphones were plugged in', () => {
+    expect(judged('clay-call')('seen').brief).toBe('told: headphones');
   });
   test('the hall mixer and the earthed charger on two outlets make a loop, by the joints of the line to the laptop', () => {
     const gate = judged('glaze-hall');

@@ -1,10 +1,12 @@
 import type { Drawer, Job, Setup } from '@/core/model';
+import clayCall from './clay-call.setup.json';
 import glazeHall from './glaze-hall.setup.json';
 import glazeJob from './glaze-talk.job.json';
 import glazeTooHot from './glaze-too-hot.setup.json';
 import kilnFirstTry from './kiln-first-try.setup.json';
 import kilnJob from './kiln-opening.job.json';
 import kilnRehearsed from './kiln-rehearsed.setup.json';
+import kilnSong from './kiln-song.setup.json';
 import toolbox from './toolbox.drawer.json';
 import visitNoPower from './visit-no-power.setup.json';
 import visitJob from './workshop-visit.job.json';
@@ -17,6 +19,8 @@ export const demoSetups = [
   glazeTooHot,
   visitNoPower,
   glazeHall,
+  kilnSong,
+  clayCall,
 ] as unknown as readonly Setup[];
 export const demoJobs = [kilnJob, glazeJob, visitJob] as unknown as readonly Job[];
 export const demoDrawer = toolbox as unknown as Drawer;

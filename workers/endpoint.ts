@@ -1,12 +1,30 @@
 import { catalogue } from '@/catalogue';
-import { assess, type Report, report } from '@/core/assess';
+import { assess, mustAssess, type Report, report } from '@/core/assess';
 import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { checkDocument, type Drawer, type Job, type Setup } from '@/core/model';
-import { type Mend, mends, type PlanProgress, plan, type Quieter, quieterFor, type Swap, swapsFor } from '@/core/plan';
+import {
+  type HubPorts,
+  hubPorts,
+  type Mend,
+  mends,
+  type PlanProgress,
+  plan,
+  type Quieter,
+  quieterFor,
+  type Swap,
+  swapsFor,
+} from '@/core/plan';
 import { insertion, type Probe, probeJoint, type Stretch } from '@/core/readings';
-import { type Act, act, atRest, type PluggingOrder, type StandIn, shortestOrder } from '@/core/standin';
+import { type Act, act, asTried, atRest, type PluggingOrder, type StandIn, shortestOrder } from '@/core/standin';
 
 export type Judged = { readonly ok: true; readonly report: Report } | { readonly ok: false; readonly message: string };
+
+/** The stand-in, the setup as it was tried on it, and what the gates say of that; null where they cannot tell. */
+export interface Tried {
+  readonly state: StandIn;
+  readonly setup: Setup;
+  readonly report: Report | null;
+}
 
 export interface CloseUp {
   readonly probes: readonly Probe[];
@@ -54,15 +72,22 @@ export const endpoint = {
     search(mends(setup, drawer, catalogue), tell),
   levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),
   quieter: (setup: Setup, drawer: Drawer | null): readonly Quieter[] => quieterFor(setup, drawer, catalogue),
-  /** The stand-in device after these acts, from rest. */
-  standIn: (setup: Setup, acts: readonly Act[]): StandIn =>
-    acts.reduce((now, a) => act(setup, catalogue, now, a), atRest(setup, catalogue)),
+  /** The stand-in device after these acts, from rest, and what the gates say of it. */
+  standIn(setup: Setup, acts: readonly Act[]): Tried {
+    const state = acts.reduce((now, a) => act(setup, catalogue, now, a), atRest(setup, catalogue));
+    const tried = asTried(setup, catalogue, state);
+    const assessment = mustAssess(tried, catalogue);
+    // A history that its end does not show (drawn out and put in again) can leave the app on what the gates cannot know.
+    const told = assessment.readings.stand.taken === state.taken;
+    return { state, setup: tried, report: told ? report(assessment) : null };
+  },
   order: (setup: Setup): PluggingOrder | null => shortestOrder(setup, catalogue),
   /** What a joint's contacts offer when it is open, and what happens on the plug's way in. */
   closeUp(setup: Setup, joint: string): CloseUp {
     const probes = probeJoint(setup, catalogue, joint);
     return { probes: probes.ok ? probes.value : [], way: insertion(setup, catalogue, joint) };
   },
+  hubPorts: (setup: Setup): readonly HubPorts[] => hubPorts(setup, catalogue),
   swaps: (setup: Setup, part: string, drawer: Drawer | null): readonly Swap[] =>
     swapsFor(setup, part, drawer, catalogue),
   stop() {

@@ -1,11 +1,11 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
-import type { Act, PluggingOrder, StandIn } from '@/core/standin';
-import type { CloseUp, Endpoint, Judged } from './endpoint';
+import type { HubPorts, Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { Act, PluggingOrder } from '@/core/standin';
+import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 
-export type { CloseUp, Judged } from './endpoint';
+export type { CloseUp, Judged, Tried } from './endpoint';
 
 const start = (): Remote<Endpoint> =>
   wrap<Endpoint>(new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' }));
@@ -64,6 +64,8 @@ export const findQuieter = (setup: Setup, drawer: Drawer | null): Promise<readon
 
 export const lookCloser = (setup: Setup, joint: string): Promise<CloseUp> => thread('mend').closeUp(setup, joint);
 
-export const tryOut = (setup: Setup, acts: readonly Act[]): Promise<StandIn> => thread('live').standIn(setup, acts);
+export const tryOut = (setup: Setup, acts: readonly Act[]): Promise<Tried> => thread('live').standIn(setup, acts);
 
 export const findOrder = (setup: Setup): Promise<PluggingOrder | null> => thread('mend').order(setup);
+
+export const findHubPorts = (setup: Setup): Promise<readonly HubPorts[]> => thread('mend').hubPorts(setup);

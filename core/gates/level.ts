@@ -88,16 +88,16 @@ export function levelGate(readings: Readings): Verdict {
           spare < -WRONG_KIND_DB
             ? `Line level meets a microphone input${at}: the peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}. Put a pad or a line-to-headset lead in between; no knob after it helps.`
             : spare < 0
-              ? `The peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}${at}. Turn down what feedsAny it.`
-              : `Only ${spare.toFixed(0)} dB are left above the peaks at the ${self}. Turn down what feedsAny it a little.`,
+              ? `The peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}${at}. Turn down what feeds it.`
+              : `Only ${spare.toFixed(0)} dB are left above the peaks at the ${self}. Turn down what feeds it a little.`,
       },
     ),
   );
-  // Each source is judged where it is loudest: on a channel of its own or on the common one.
+  // Each source is judged where it is loudest, on a channel of its own or on the common one; one that does not arrive is
+  // for Wired to tell.
+  const arriving = compiled.setup.job.sources.filter((s) => lines.some((l) => l.source === s.id && l.arrives));
   const quietest = Math.min(
-    ...compiled.setup.job.sources.map((s) =>
-      Math.max(...arrivals.filter((a) => a.source === s.id).map((a) => a.peakDbfs)),
-    ),
+    ...arriving.map((s) => Math.max(...arrivals.filter((a) => a.source === s.id).map((a) => a.peakDbfs))),
   );
   findings.push(
     finding(

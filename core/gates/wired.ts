@@ -109,7 +109,6 @@ function unrecorded({ compiled, app, stand, channels, unrecorded }: Readings, li
     ...none(`${name} arrives at ${at}, but ${why}`),
     brief: 'not recorded',
     part: input.part,
-    joint: line.path?.joints.at(-1)?.joint.id,
   };
 }
 

@@ -1,4 +1,4 @@
-import type { AppClass, HostSpec, Session } from '../model';
+import type { AppClass, ChosenInput, HostSpec, Session } from '../model';
 import { type Absence, appTakes, type InputEntry } from './inputs';
 
 /** Something a person does to the device. */
@@ -31,6 +31,8 @@ export interface StandIn {
   /** Joints that are plugged, in the order it was done. */
   readonly plugged: readonly string[];
   readonly open: boolean;
+  /** Joints that were plugged when the app was opened. */
+  readonly known: readonly string[];
   readonly allowed: boolean;
   readonly automatic: boolean;
   readonly processing: boolean;
@@ -81,7 +83,7 @@ export function act(around: Surroundings, now: StandIn, a: Act): StandIn {
       if (!now.plugged.includes(a.joint)) return now;
       return settle(around, { ...now, plugged: now.plugged.filter((j) => j !== a.joint) }, now);
     case 'open':
-      return now.open ? now : taking(around, { ...now, open: true, notice: null });
+      return now.open ? now : taking(around, { ...now, open: true, known: now.plugged, notice: null });
     case 'close':
       return taking(around, { ...now, open: false, notice: null });
     case 'choose': {
@@ -106,7 +108,7 @@ export function act(around: Surroundings, now: StandIn, a: Act): StandIn {
  * The device with all joints made in their order, as the session says that it was done; what is not said is done as the
  * careful do it. Senses partial setups only where the app was opened before the last joint.
  */
-export function standing(around: Surroundings, session: Session, chosenInput: 'newest' | 'built-in'): StandIn {
+export function standing(around: Surroundings, session: Session, chosenInput: ChosenInput): StandIn {
   const answered = (s: StandIn) => act(around, s, { do: 'answer', as: session.answer ?? 'headset' });
   const opened = Math.min(session.openedAfter ?? around.joints.length, around.joints.length);
   let now = answered(
@@ -121,7 +123,12 @@ export function standing(around: Surroundings, session: Session, chosenInput: 'n
   );
   now = act(around, now, { do: 'open' });
   for (const joint of around.joints.slice(opened)) now = answered(act(around, now, { do: 'plug', joint }));
-  const input = chosenInput === 'built-in' ? now.list.find((l) => l.builtIn)?.key : newest(now.list);
+  const input =
+    chosenInput === 'newest'
+      ? newest(now.list)
+      : chosenInput === 'built-in'
+        ? now.list.find((l) => l.builtIn)?.key
+        : `${chosenInput.part} ${chosenInput.input}`;
   return input ? act(around, now, { do: 'choose', input }) : now;
 }
 
@@ -143,6 +150,7 @@ export function whyNot(app: AppClass, now: StandIn, entry: InputEntry): Absence 
 const BLANK: Omit<StandIn, 'processing'> = {
   plugged: [],
   open: false,
+  known: [],
   allowed: true,
   automatic: true,
   list: [],

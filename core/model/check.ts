@@ -90,6 +90,14 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
       return { pointer: `${pointer}/part`, message: `${part.class} has no microphone capsule to hear with.` };
     }
   }
+  const { chosenInput } = setup;
+  if (typeof chosenInput === 'object') {
+    const inputs = catalogue.parts.get(parts.get(chosenInput.part)?.class ?? '')?.inputs ?? [];
+    if (!inputs.some((i) => i.id === chosenInput.input)) {
+      const message = `"${chosenInput.part}" has no input "${chosenInput.input}" to choose.`;
+      return { pointer: `${at}/chosenInput`, message };
+    }
+  }
   const { output, tracks = [] } = setup.session ?? {};
   if (output !== undefined && !parts.has(output)) {
     return { pointer: `${at}/session/output`, message: `There is no part "${output}" in this setup.` };

@@ -99,13 +99,15 @@ export interface Setup {
   readonly joints: readonly Joint[];
   readonly placements: readonly Placement[];
   /** For apps with a picker: which entry the person chose; 'newest' is the last thing plugged in. */
-  readonly chosenInput: 'newest' | 'built-in';
+  readonly chosenInput: ChosenInput;
   readonly session?: Session;
   /** Batteries exchanged for full ones while it runs. */
   readonly swaps?: readonly { readonly part: string; readonly minute: number }[];
   /** Chargers and power banks that come only while it runs. */
   readonly arrivals?: readonly { readonly part: string; readonly minute: number }[];
 }
+
+export type ChosenInput = 'newest' | 'built-in' | { readonly part: string; readonly input: string };
 
 /** What was done at the job's own device. What is not said is done as the careful do it: all plugged, then the app opened. */
 export interface Session {

@@ -3,6 +3,7 @@ export { checkDocument } from './check';
 export type {
   Arrangement,
   Bundle,
+  ChosenInput,
   Destination,
   Document,
   Drawer,

@@ -215,7 +215,8 @@ export interface UsbSpec {
 }
 
 export interface HostSpec {
-  /** How far the built-in microphone is from the mouth when the device is where the job wants it. */
+  /** What it looks like. */
+  readonly form: 'phone' | 'tablet' | 'laptop' | 'desktop' | 'camera' | 'recorder';
   readonly batteryWh: Quantity;
   readonly drawW: Quantity;
   readonly audioInterfacesAtOnce: number;

@@ -196,6 +196,9 @@ function tidy(catalogue: Catalogue, { swaps, arrivals, session, ...rest }: Setup
   const exchanged = (swaps ?? []).filter((s) => classes.has(s.part) && hasBattery(classes.get(s.part)!));
   const coming = (arrivals ?? []).filter((a) => classes.get(a.part)?.kind === 'power');
   const { output, tracks, ...said } = session ?? {};
+  const { chosenInput } = rest;
+  const chosen =
+    typeof chosenInput === 'string' || classes.get(chosenInput.part)?.inputs?.some((i) => i.id === chosenInput.input);
   const kept = tracks?.filter((t) => t.channel <= mostChannels(classes.get(t.part)));
   const left = {
     ...said,
@@ -204,6 +207,7 @@ function tidy(catalogue: Catalogue, { swaps, arrivals, session, ...rest }: Setup
   };
   return {
     ...rest,
+    chosenInput: chosen ? chosenInput : 'newest',
     ...(exchanged.length > 0 ? { swaps: exchanged } : {}),
     ...(coming.length > 0 ? { arrivals: coming } : {}),
     ...(Object.keys(left).length > 0 ? { session: left } : {}),

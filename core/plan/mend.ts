@@ -3,7 +3,9 @@ import { type GateName, nameOf, type Status, type Verdict } from '../gates';
 import { solveKnobs } from '../levels';
 import { type Catalogue, type Drawer, type Part, type PartClass, type Setup, turnKnob } from '../model';
 import { accompany } from './accompany';
+import { atDevice } from './at-device';
 import { attachPart, freePorts, insertPart, otherHoles, swapPart } from './edit';
+import { hubPorts } from './hub-ports';
 import { plan } from './plan';
 import { compareScores, type Score, scoreOf } from './score';
 import { settleKnobs } from './settle';
@@ -115,14 +117,7 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue, sto
       };
     }
   }
-  if (setup.chosenInput === 'built-in') {
-    yield {
-      label: 'Choose the newest input in the app',
-      setup: { ...setup, chosenInput: 'newest' },
-      settle: false,
-      effort: 0,
-    };
-  }
+  for (const change of atDevice(setup, before)) yield { ...change, settle: false, effort: 0 };
   for (const part of setup.parts) {
     const partClass = catalogue.parts.get(part.class)!;
     for (const knob of partClass.knobs ?? []) {
@@ -138,6 +133,11 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue, sto
   const solution = solveKnobs(setup, catalogue);
   if (solution) {
     yield { label: 'Set all knobs for peaks at −12 dBFS', setup: solution.best.setup, settle: false, effort: 1 };
+  }
+  const starved = before.verdicts.some((v) => (v.gate === 'powered' || v.gate === 'seen') && v.status !== 'pass');
+  for (const { hub, setup: next } of starved ? hubPorts(setup, catalogue) : []) {
+    const label = `Plug what hangs on ${nameOf(compiled, hub)} into its sockets another way`;
+    yield { label, setup: next, settle: false, effort: 1 };
   }
   for (const joint of setup.joints) {
     for (const hole of otherHoles(setup, catalogue, joint.id)) {

@@ -27,6 +27,7 @@ export const phantomMa = (watts: ReadonlyMap<string, number>): ReadonlyMap<strin
 export interface PhantomFeed {
   readonly joint: string;
   readonly from: string;
+  /** The microphone at the end of the line, or what is plugged there. */
   readonly to: string;
   /** Across the pins of the plug, hot to screen. */
   readonly volt: number;
@@ -63,6 +64,32 @@ export function phantomFeeds(compiled: Compiled, op: OperatingPoint): readonly P
     const { plug, socket } = mating.touches[touch];
     const drop = op.solution.between(at(giver, screen), at(taker, plugIsGiver ? socket : plug)).re;
     const milliampere = Math.abs((1000 * drop) / ohm);
-    return [{ joint: joint.id, from: giver.part.id, to: taker.part.id, volt, milliampere, mostMa: MOST_MA }];
+    return [
+      {
+        joint: joint.id,
+        from: giver.part.id,
+        to: takerOf(compiled, giver.part.id, taker.part.id),
+        volt,
+        milliampere,
+        mostMa: MOST_MA,
+      },
+    ];
   });
+}
+
+/** The nearest part with a capsule behind a joint, seen from the part that gives; the next part where there is none. */
+function takerOf(compiled: Compiled, giver: string, next: string): string {
+  const seen = new Set([giver, next]);
+  const queue = [next];
+  const isMicrophone = (id: string) => compiled.capsules.some((c) => c.part === id);
+  for (let part = queue.shift(); part !== undefined; part = queue.shift()) {
+    if (isMicrophone(part)) return part;
+    for (const { a, b } of compiled.joints) {
+      const far = a.part.id === part ? b.part.id : b.part.id === part ? a.part.id : null;
+      if (far === null || seen.has(far)) continue;
+      seen.add(far);
+      queue.push(far);
+    }
+  }
+  return next;
 }

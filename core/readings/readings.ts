@@ -230,7 +230,8 @@ function intendedEntry(
   }
   if (best) return best;
   // With no microphone that leads anywhere: what was plugged in last is what is asked about.
-  const there = outside.filter((e) => e.plugged >= 0 || e.why === 'other-bus');
+  const empty = (e: InputEntry) => e.why === 'not-plugged' && e.part !== compiled.device.part.id;
+  const there = outside.filter((e) => e.plugged >= 0 || e.why === 'other-bus' || empty(e));
   return there.reduce<InputEntry | null>((last, e) => (last && last.plugged >= e.plugged ? last : e), null);
 }
 

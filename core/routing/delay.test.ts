@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
+import type { Session } from '../model';
 import { totalMs } from '.';
 
 const value = (classId: string, name: string): number => catalogue.parts.get(classId)!.values[name].value;
@@ -41,6 +42,36 @@ describe('own voice through the app', () => {
     const recorder = assessed(sketch(own('recorder-picker')));
     expect(gate(recorder, 'heard')).toMatchObject({ status: 'fail', unit: 'ms', lane: 'return' });
     expect(gate(recorder, 'heard').sentence).toMatch(/You hear yourself 32 ms late, most of it from the recorder app/);
+  });
+  test('by wire at the interface it is late by the radio alone; by wire and through the app it is heard twice', () => {
+    const box = (session: Session) => {
+      const made = sketch({
+        ...own('recorder-picker'),
+        parts: { ...own('recorder-picker').parts, box: { class: 'interface-usb-1', knobs: { gain1: 45, direct: 1 } } },
+      });
+      return gate(assessed({ ...made, session }), 'heard');
+    };
+    const radio = value('receiver-dual-mono', 'delayMs');
+    expect(box({ monitoring: 'off' }).findings.find((f) => f.unit === 'ms')!.value).toBeCloseTo(radio, 9);
+    expect(box({ monitoring: 'off' }).status).toBe('pass');
+    const apart = 2 * value('interface-usb-1', 'delayMs') + catalogue.apps.get('recorder-picker')!.bufferMs;
+    const twice = box({});
+    expect(twice.value).toBeCloseTo(apart, 9);
+    expect(twice.sentence).toMatch(/You hear yourself twice: by wire, and again through the recorder app/);
+  });
+  test('direct monitoring alone lets nobody hear the far end: the host who cannot hear remote guests', () => {
+    const s = own('browser-call');
+    const made = sketch({
+      ...s,
+      job: { hearing: 'far-end', app: 'browser-call' },
+      parts: { ...s.parts, box: { class: 'interface-usb-1', knobs: { gain1: 45, direct: 1 } } },
+    });
+    const away = { ...catalogue, apps: new Map(catalogue.apps) };
+    away.apps.set('browser-call', { ...catalogue.apps.get('browser-call')!, playbackFollowsInput: false });
+    expect(gate(assessed(made), 'heard').status).not.toBe('fail');
+    expect(gate(assessed(made, {}, away), 'heard').sentence).toMatch(
+      /hear yourself by wire, and nothing of the far end/,
+    );
   });
   test('an app that plays nothing back has no such delay', () => {
     expect(delaysOf(own('streaming')).own).toEqual([]);

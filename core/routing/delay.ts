@@ -12,6 +12,8 @@ export interface DelayStep {
 export interface DelayReading {
   /** From the mouth through the app to one's own ears, step by step; empty when the app does not play it. */
   readonly own: readonly DelayStep[];
+  /** The same past the app, by wire alone: only what the radio and the parts before take. */
+  readonly direct: readonly DelayStep[];
   /** From the mouth to the far end's ears, one way; empty for apps that call nobody. */
   readonly far: readonly DelayStep[];
 }
@@ -40,6 +42,7 @@ export function readDelays(
   const network = app.networkMs === undefined ? null : ({ part: null, what: 'network', ms: app.networkMs } as const);
   return {
     own: app.monitors && line.length > 0 ? [...inward, buffer, ...step(playsFrom)] : [],
+    direct: inward.filter((s) => s.what === 'radio'),
     far: network && line.length > 0 ? [...inward, buffer, network] : [],
   };
 }

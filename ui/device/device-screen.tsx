@@ -2,11 +2,14 @@
 import { useState } from 'react';
 import type { Setup } from '@/core/model';
 import type { Act } from '@/core/standin';
-import { SetupPicker, SetupScreen } from '../bench';
-import { appOf, Button, nameIn, useOrder, useStandIn } from '../kit';
-import { Screen } from '../shell';
-import { actText } from './act-text';
+import { change } from '@/store';
+import { SetupPicker, SetupScreen, Tracks } from '../bench';
+import { appOf, Button, useOrder, useStandIn } from '../kit';
+import { Screen, tell } from '../shell';
 import { Drawn } from './drawn';
+import { OrderList } from './order-list';
+import { isSetting, Settings, settingActs } from './settings';
+import { Verdicts } from './verdicts';
 
 export const DeviceScreen = () => (
   <SetupScreen name="Device">{(kept) => <Bench key={kept.id} setup={kept} />}</SetupScreen>
@@ -14,86 +17,55 @@ export const DeviceScreen = () => (
 
 /** A stand-in for the device: plug things in, in any order, open the app before or after, and see what it makes of it. */
 function Bench({ setup }: { readonly setup: Setup }) {
-  const [acts, setActs] = useState<readonly Act[]>([]);
+  const [acts, setActs] = useState(() => settingActs(setup));
   const order = useOrder(setup);
-  const state = useStandIn(setup, acts);
+  const tried = useStandIn(setup, acts);
   const app = appOf(setup.job.app);
-  if (!state || order === undefined) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
+  if (!tried || order === undefined) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
   const doIt = (a: Act) => setActs((before) => [...before, a]);
   const same = (a: Act, b: Act | undefined) => JSON.stringify(a) === JSON.stringify(b);
+  const { state, report } = tried;
   const wanted = order?.acts ?? [];
-  const followed = acts.length <= wanted.length && acts.every((a, i) => same(a, wanted[i]));
-  const done = followed ? acts.length : 0;
+  const own = acts.filter((a) => !isSetting(a));
+  const followed = own.length <= wanted.length && own.every((a, i) => same(a, wanted[i]));
+  const keep = () => {
+    void change('Done so at the device', [{ kind: 'setups', id: setup.id, become: () => tried.setup }]);
+    tell('The line sheet now stands as you tried it. Undo takes it back.');
+  };
   return (
     <Screen
       title={<SetupPicker setup={setup} />}
       under="A stand-in for the device: try the order of plugging before you do it for real."
-      actions={<Button onClick={() => setActs([])}>Start over</Button>}
+      actions={<Button onClick={() => setActs(settingActs(setup))}>Start over</Button>}
     >
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_24rem] desk:items-start">
         <div className="order-2 flex min-w-0 flex-col gap-3 desk:order-1">
-          <section aria-label="The order of plugging" className="rounded-xl border border-rule bg-card px-3 py-2">
-            <h2 className="font-bold">The shortest order that ends well</h2>
-            {order === null ? (
-              <p className="mt-1 text-fail">
-                No order gets there: the device does not list this input, or the app does not take it. The line sheet
-                says why.
-              </p>
-            ) : (
-              <>
-                <ol className="mt-1">
-                  {wanted.map((a, i) => (
-                    <li
-                      // An order is a list of places: the place is the key.
-                      // biome-ignore lint/suspicious/noArrayIndexKey: see above
-                      key={i}
-                      className={`flex gap-2 rounded-lg px-2 py-1 ${followed && i === done ? 'bg-accent-wash font-semibold' : ''}`}
-                    >
-                      <span className="w-6 shrink-0 text-right font-mono text-soft">{i + 1}</span>
-                      <span className={followed && i < done ? 'text-soft line-through' : ''}>{actText(setup, a)}</span>
-                      {followed && i < done && <span className="sr-only">done</span>}
-                    </li>
-                  ))}
-                </ol>
-                <div className="mt-2 flex flex-wrap gap-2">
-                  <Button look="main" disabled={!followed || done >= wanted.length} onClick={() => doIt(wanted[done])}>
-                    Do the next
-                  </Button>
-                  <Button disabled={followed && done >= wanted.length} onClick={() => setActs(wanted)}>
-                    Do all
-                  </Button>
-                </div>
-              </>
-            )}
-          </section>
-          <section aria-label="Your own order" className="rounded-xl border border-rule bg-card px-3 py-2">
-            <h2 className="font-bold">Or in your own order</h2>
-            <div className="mt-1 flex flex-wrap gap-1.5">
-              {setup.joints.map((j, i) => {
-                const plugged = state.plugged.includes(j.id);
-                return (
-                  <Button
-                    key={j.id}
-                    aria-pressed={plugged}
-                    className={plugged ? 'border-accent bg-accent-wash' : ''}
-                    onClick={() => doIt({ do: plugged ? 'unplug' : 'plug', joint: j.id })}
-                  >
-                    {plugged ? 'Draw out' : 'Plug'} {i + 1}: {nameIn(setup, j.a.part)}, {nameIn(setup, j.b.part)}
-                  </Button>
-                );
-              })}
-              <Button
-                aria-pressed={state.open}
-                className={state.open ? 'border-accent bg-accent-wash' : ''}
-                onClick={() => doIt({ do: state.open ? 'close' : 'open' })}
-              >
-                {state.open ? 'Close' : 'Open'} the {app.name}
-              </Button>
-            </div>
-          </section>
+          <OrderList
+            setup={setup}
+            state={state}
+            order={order}
+            done={followed ? own.length : null}
+            onDo={doIt}
+            onAll={() => setActs([...acts.filter(isSetting), ...wanted])}
+          />
+          <Settings setup={setup} state={state} onAct={doIt} />
+          {app.arms && report && (
+            <Tracks
+              setup={setup}
+              report={report}
+              onChange={(label, next) => {
+                void change(label, [{ kind: 'setups', id: setup.id, become: () => next }]);
+              }}
+            />
+          )}
         </div>
-        <div className="order-1 desk:order-2">
+        <div className="order-1 flex flex-col gap-3 desk:sticky desk:top-4 desk:order-2">
           <Drawn setup={setup} state={state} wanted={order?.states.at(-1)?.taken ?? null} onAct={doIt} />
+          <Verdicts
+            report={report}
+            open={state.open}
+            onKeep={state.plugged.length === setup.joints.length ? keep : null}
+          />
         </div>
       </div>
     </Screen>

@@ -2,7 +2,8 @@
 import { Bell, CircleHelp } from 'lucide-react';
 import type { Setup } from '@/core/model';
 import type { Act, StandIn } from '@/core/standin';
-import { ABSENCES, appOf, Button, nameIn, StatusMark } from '../kit';
+import { ABSENCES, appOf, Button, classOf, nameIn, StatusMark } from '../kit';
+import { Frame } from './frame';
 
 interface Props {
   readonly setup: Setup;
@@ -19,13 +20,7 @@ export function Drawn({ setup, state, wanted, onAct }: Props) {
   const taken = state.list.find((l) => l.key === state.taken);
   const good = wanted !== null && state.taken === wanted;
   return (
-    <section
-      aria-label="The device"
-      className="mx-auto flex max-w-96 flex-col gap-3 rounded-[1.75rem] border-[6px] border-(--barrel) bg-paper p-4 shadow-lg"
-    >
-      <h2 className="text-center font-semibold text-soft text-sm">
-        {device ? nameIn(setup, device.id) : 'the device'}
-      </h2>
+    <Frame form={device ? classOf(device).host!.form : 'phone'} name={device ? nameIn(setup, device.id) : 'the device'}>
       <div className="min-h-16" aria-live="polite">
         {state.notice && (
           <div className="rounded-xl border border-rule bg-card px-3 py-2 shadow">
@@ -51,7 +46,9 @@ export function Drawn({ setup, state, wanted, onAct }: Props) {
             <StatusMark status={good ? 'pass' : 'fail'} />
             <span>
               records from <b>{taken ? `${taken.label}, ${nameIn(setup, taken.part)}` : 'nothing'}</b>
-              {!good && '. That is not the outer microphone.'}
+              {state.processing && ', with noise processing, as one channel'}.
+              {!good && taken && ' That is not the outer microphone.'}
+              {!state.allowed && ' It may not hear.'}
             </span>
           </p>
         ) : (
@@ -70,7 +67,8 @@ export function Drawn({ setup, state, wanted, onAct }: Props) {
               <span className="leading-tight">
                 {l.label} <span className="text-soft text-sm">{nameIn(setup, l.part)}</span>
               </span>
-              {state.open && app.chooses === 'picker' && l.key !== state.taken && (
+              {!l.acceptable && <span className="text-right text-soft text-sm">{refusal(setup, l)}</span>}
+              {l.acceptable && state.open && app.chooses === 'picker' && l.key !== state.taken && (
                 <Button
                   look="quiet"
                   onClick={() => onAct({ do: 'choose', input: l.key })}
@@ -87,12 +85,46 @@ export function Drawn({ setup, state, wanted, onAct }: Props) {
               key={`${m.part} ${m.label}`}
               className="rounded-lg border border-rule border-dashed px-3 py-1.5 text-soft"
             >
-              {m.label}: not listed,{' '}
-              {m.why === 'told-headphones' ? 'it was told that these are headphones' : ABSENCES[m.why]}
+              {m.label}: not listed, {ABSENCES[m.why]}
             </li>
           ))}
         </ul>
       </div>
-    </section>
+      {device && <Sockets setup={setup} state={state} device={device.id} />}
+    </Frame>
   );
+}
+
+/** The device's own holes and what is in them. */
+function Sockets({ setup, state, device }: Pick<Props, 'setup' | 'state'> & { readonly device: string }) {
+  const part = setup.parts.find((p) => p.id === device)!;
+  const inHole = (port: string) => {
+    const joint = setup.joints.find(
+      (j) => state.plugged.includes(j.id) && [j.a, j.b].some((r) => r.part === device && r.port === port),
+    );
+    if (!joint) return null;
+    return nameIn(setup, joint.a.part === device ? joint.b.part : joint.a.part);
+  };
+  return (
+    <ul className="flex flex-wrap justify-center gap-1.5 border-rule border-t pt-2" aria-label="Its sockets">
+      {classOf(part).ports.map((p) => {
+        const what = inHole(p.id);
+        return (
+          <li
+            key={p.id}
+            className={`rounded-lg border px-2 py-0.5 text-sm leading-tight ${what ? 'border-accent bg-accent-wash' : 'border-rule border-dashed text-soft'}`}
+          >
+            {p.label}: {what ?? 'empty'}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** Why the app would not record from a listed entry. */
+function refusal(setup: Setup, l: StandIn['list'][number]): string {
+  const part = setup.parts.find((p) => p.id === l.part);
+  const notes = part && classOf(part).inputs?.some((i) => i.identity === 'notes');
+  return notes ? 'sends notes' : 'not taken by this app';
 }

@@ -9,6 +9,7 @@ export { colourOf, MarginBar, StatusMark, washOf } from './status';
 export {
   type Judgement,
   useCloseUp,
+  useHubPorts,
   useLevels,
   useMends,
   useOrder,

@@ -3,10 +3,11 @@ import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
-import type { Act, PluggingOrder, StandIn } from '@/core/standin';
+import type { HubPorts, Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
+  findHubPorts,
   findLevels,
   findMends,
   findOrder,
@@ -16,6 +17,7 @@ import {
   lookCloser,
   planJob,
   stopPlan,
+  type Tried,
   tryOut,
 } from '@/workers';
 
@@ -175,8 +177,8 @@ export function useCloseUp(setup: Setup, joint: string): CloseUp | null {
 }
 
 /** The stand-in device after these acts; null until it is known. */
-export function useStandIn(setup: Setup, acts: readonly Act[]): StandIn | null {
-  const [state, setState] = useState<StandIn | null>(null);
+export function useStandIn(setup: Setup, acts: readonly Act[]): Tried | null {
+  const [state, setState] = useState<Tried | null>(null);
   useEffect(() => {
     let current = true;
     void tryOut(setup, acts).then((s) => {
@@ -203,4 +205,20 @@ export function useOrder(setup: Setup): PluggingOrder | null | undefined {
     };
   }, [setup]);
   return order;
+}
+
+/** Hubs whose pieces would be better off in other sockets; empty until it is known. */
+export function useHubPorts(setup: Setup): readonly HubPorts[] {
+  const [found, setFound] = useState<readonly HubPorts[]>([]);
+  useEffect(() => {
+    let current = true;
+    setFound([]);
+    void findHubPorts(setup).then((f) => {
+      if (current) setFound(f);
+    });
+    return () => {
+      current = false;
+    };
+  }, [setup]);
+  return found;
 }

@@ -71,17 +71,19 @@ function Destination({ setup, destination, first, onApp, onChange }: Destination
         <label className="mt-2 block">
           Input chosen in the app
           <select
-            value={setup.chosenInput}
-            onChange={(e) =>
-              onChange('Choose the input', {
-                ...setup,
-                chosenInput: e.target.value === 'built-in' ? 'built-in' : 'newest',
-              })
-            }
+            value={chosenText(setup.chosenInput)}
+            onChange={(e) => onChange('Choose the input', { ...setup, chosenInput: chosenFrom(e.target.value) })}
             className="mt-1 min-h-10 w-full rounded-lg border border-soft bg-paper px-2"
           >
             <option value="newest">what was plugged in last</option>
             <option value="built-in">the built-in microphone</option>
+            {destination.inputs
+              .filter((i) => !i.builtIn && (i.listed || `${i.part} ${i.id}` === chosenText(setup.chosenInput)))
+              .map((i) => (
+                <option key={`${i.part} ${i.id}`} value={`${i.part} ${i.id}`}>
+                  {i.label}, {nameIn(setup, i.part)}
+                </option>
+              ))}
           </select>
         </label>
       )}
@@ -102,4 +104,12 @@ function Destination({ setup, destination, first, onApp, onChange }: Destination
       </ul>
     </>
   );
+}
+
+const chosenText = (c: Setup['chosenInput']): string => (typeof c === 'string' ? c : `${c.part} ${c.input}`);
+
+function chosenFrom(text: string): Setup['chosenInput'] {
+  if (text === 'newest' || text === 'built-in') return text;
+  const [part, input] = text.split(' ');
+  return { part, input };
 }

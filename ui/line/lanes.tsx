@@ -1,10 +1,12 @@
 'use client';
 import type { ReactNode } from 'react';
 import type { Report } from '@/core/assess';
-import type { GateName, Lane } from '@/core/gates';
+import type { Lane } from '@/core/gates';
 import type { Setup } from '@/core/model';
 import { type Layout, SignalLane } from '../bench';
-import { classOf, lower, nameIn, partName } from '../kit';
+import { appOf, nameIn } from '../kit';
+import { FlowLane } from './flow-lane';
+import { ownPower, powerFlows, returnFlows, returnWords } from './flows';
 import type { Lit } from './focus';
 import { GroundLane, groundWords } from './ground-lane';
 
@@ -18,6 +20,9 @@ interface Props {
 /** Four lanes on the same horizontal places as the parts. */
 export function Lanes(props: Props) {
   const { setup, report, layout, lit } = props;
+  const power = powerFlows(report);
+  const heard = returnFlows(setup, report);
+  const app = appOf(report.app).name;
   const say = (lane: Lane): string => report.verdicts.find((v) => v.lane === lane && v.status !== 'pass')?.brief ?? '';
   return (
     <div className="mt-3 flex flex-col gap-2">
@@ -25,13 +30,22 @@ export function Lanes(props: Props) {
         <SignalLane setup={setup} report={report} layout={layout} />
       </LaneCard>
       <LaneCard name="power" about={say('power') || 'who feeds whom'} lit={lit}>
-        <Tokens layout={layout} tokens={powerTokens(setup, report)} />
+        <FlowLane
+          setup={setup}
+          layout={layout}
+          flows={power}
+          app={app}
+          spoken={power
+            .map((f) => `${f.from ? nameIn(setup, f.from) : app} to ${nameIn(setup, f.to)}: ${f.label}`)
+            .join('. ')}
+        />
+        <Tokens layout={layout} tokens={ownPower(setup, report)} />
       </LaneCard>
       <LaneCard name="ground" about={groundWords(setup, report)} lit={lit}>
         <GroundLane setup={setup} report={report} layout={layout} />
       </LaneCard>
       <LaneCard name="return" about={returnWords(setup, report)} lit={lit}>
-        <Tokens layout={layout} tokens={returnTokens(report)} />
+        <FlowLane setup={setup} layout={layout} flows={heard} app={app} spoken={returnWords(setup, report)} />
       </LaneCard>
     </div>
   );
@@ -90,58 +104,4 @@ function Tokens({ layout, tokens }: { readonly layout: Layout; readonly tokens: 
       ))}
     </ul>
   );
-}
-
-const hours = (minutes: number | null): string =>
-  minutes === null ? 'on a charger' : minutes < 120 ? `${minutes.toFixed(0)} min` : `${(minutes / 60).toFixed(1)} h`;
-
-/** Whether a gate has found a part wanting; a token has no judgement of its own. */
-const fails = (report: Report, gate: GateName, part: string, unit?: string): boolean =>
-  report.verdicts
-    .find((v) => v.gate === gate)!
-    .findings.some((f) => f.status === 'fail' && f.part === part && (unit === undefined || f.unit === unit));
-
-function powerTokens(setup: Setup, report: Report): readonly Token[] {
-  const cells = report.runtimes.map((r) => ({
-    part: r.part,
-    top: r.part === report.device ? 'battery' : 'own cell',
-    bottom: hours(r.minutes),
-    wrong: fails(report, 'powered', r.part, 'min'),
-  }));
-  const draws = report.usb.flatMap((s) =>
-    s.pieces.map((p) => ({
-      part: p.part,
-      top: s.part === report.device ? 'from the port' : 'from above',
-      bottom: `${p.drawMa.toFixed(0)}/${s.supplyMa.toFixed(0)} mA`,
-      wrong: s.loadMa > s.supplyMa,
-    })),
-  );
-  const mains = setup.parts
-    .filter((p) => classOf(p).needs?.includes('mains'))
-    .map((p) => ({ part: p.id, top: 'from the', bottom: 'mains', wrong: fails(report, 'powered', p.id, 'outlets') }));
-  return [...cells, ...mains, ...draws.filter((d, i) => draws.findIndex((o) => o.part === d.part) === i)];
-}
-
-function returnTokens(report: Report): readonly Token[] {
-  return report.ears.map((e) => ({
-    part: e.part,
-    top: 'left, right',
-    bottom: `${e.leftSpl.toFixed(0)}, ${e.rightSpl.toFixed(0)} dB`,
-    wrong: fails(report, 'heard', e.part),
-  }));
-}
-
-function returnWords(setup: Setup, report: Report): string {
-  const heard = report.verdicts.find((v) => v.gate === 'heard')!;
-  if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
-  const steps = setup.job.hearing === 'myself' ? report.delays.own : report.delays.far;
-  const ms = steps.reduce((sum, s) => sum + s.ms, 0);
-  const late =
-    ms === 0
-      ? ''
-      : setup.job.hearing === 'myself'
-        ? `, ${ms.toFixed(0)} ms late`
-        : `; they hear you after ${ms.toFixed(0)} ms`;
-  const from = setup.parts.find((p) => p.id === report.playbackPart);
-  return `${from ? partName(from) : 'the device'} plays to ${report.ears.map((e) => lower(nameIn(setup, e.part))).join(', ')}${late}`;
 }

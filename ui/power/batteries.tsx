@@ -2,7 +2,7 @@
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { Slide } from '../bench';
-import { Button, nameIn } from '../kit';
+import { Button, classOf, nameIn } from '../kit';
 import { letterOf } from './looks';
 
 interface Props {
@@ -18,6 +18,24 @@ export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
   return (
     <section aria-label="Batteries" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">Batteries</h2>
+      {setup.parts
+        .filter((p) => classOf(p).kind === 'power')
+        .map((p) => {
+          const minute = setup.arrivals?.find((a) => a.part === p.id)?.minute ?? 0;
+          return (
+            <Slide
+              key={p.id}
+              label={`${nameIn(setup, p.id)} comes`}
+              value={minute}
+              min={0}
+              max={setup.job.minutes}
+              step={5}
+              words={`minute ${minute}`}
+              onTurn={(to) => onTurn(`When ${nameIn(setup, p.id)} comes`, withArrival(setup, p.id, to))}
+              onDone={onDone}
+            />
+          );
+        })}
       {report.runtimes.map((r, i) => {
         const part = setup.parts.find((p) => p.id === r.part);
         if (!part) return null;
@@ -25,7 +43,7 @@ export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
         const charge = part.charge ?? 1;
         const swaps = (setup.swaps ?? []).filter((s) => s.part === r.part);
         const others = (setup.swaps ?? []).filter((s) => s.part !== r.part);
-        const fails = r.minutes !== null && r.minutes < setup.job.minutes;
+        const fails = r.minutes !== null && r.minutes < setup.job.minutes && !classOf(part).bank;
         const middle = Math.max(1, Math.round(Math.min(r.minutes ?? setup.job.minutes, setup.job.minutes) * 0.9));
         return (
           <div key={r.part} className={i > 0 ? 'mt-2 border-rule border-t pt-2' : 'mt-1'}>
@@ -84,6 +102,13 @@ const withCharge = (setup: Setup, id: string, charge: number): Setup => ({
   ...setup,
   parts: setup.parts.map((p) => (p.id === id ? { ...p, charge } : p)),
 });
+
+function withArrival(setup: Setup, part: string, minute: number): Setup {
+  const { arrivals, ...rest } = setup;
+  const others = (arrivals ?? []).filter((a) => a.part !== part);
+  const next = minute > 0 ? [...others, { part, minute }] : others;
+  return next.length > 0 ? { ...rest, arrivals: next } : rest;
+}
 
 function withSwaps(setup: Setup, swaps: NonNullable<Setup['swaps']>): Setup {
   const { swaps: _, ...rest } = setup;

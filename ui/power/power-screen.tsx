@@ -4,6 +4,9 @@ import { GateCard, SetupPicker, SetupScreen, useDraft } from '../bench';
 import { StatusMark, useDrawer, useMends, useReport } from '../kit';
 import { Screen, tell } from '../shell';
 import { Batteries } from './batteries';
+import { FirstToFail } from './first-to-fail';
+import { Leads } from './leads';
+import { Sockets } from './sockets';
 import { Storage } from './storage';
 import { Timeline } from './timeline';
 import { Tree } from './tree';
@@ -51,10 +54,13 @@ function Desk({ kept }: { readonly kept: Setup }) {
             />
           )}
           <Tree setup={shown} report={report} />
+          <FirstToFail setup={shown} report={report} />
           <Timeline setup={shown} report={report} />
         </div>
         <aside className="flex flex-col gap-3" aria-label="Batteries and storage">
           <Batteries setup={setup} report={report} onTurn={turn} onDone={done} onKeep={keep} />
+          <Sockets setup={kept} onKeep={keep} />
+          <Leads setup={setup} report={report} onKeep={keep} />
           <Storage minutes={setup.job.minutes} />
         </aside>
       </div>

@@ -57,7 +57,15 @@ export function Timeline({ setup, report }: { readonly setup: Setup; readonly re
               kept back
             </text>
             <line x1={x(minutes)} x2={x(minutes)} y1={EDGE.top} y2={y(0)} className="stroke-ink" strokeWidth={1.5} />
-            <text x={x(minutes) - 4} y={EDGE.top + 10} textAnchor="end" className="fill-ink text-xs">
+            <text
+              x={x(minutes) - 5}
+              y={y(0) - 6}
+              textAnchor="end"
+              className="fill-ink text-xs"
+              paintOrder="stroke"
+              strokeWidth={3}
+              style={{ stroke: 'var(--caution-wash)' }}
+            >
               end of the job
             </text>
             {x.ticks(6).map((t) => (

@@ -14,6 +14,9 @@ type Node = Report['tree'][number];
 export function Tree({ setup, report }: Props) {
   const device = setup.parts.find((p) => p.id === report.device);
   if (!device) return null;
+  const onTree = new Set(report.tree.map((n) => n.part));
+  const there = new Set(setup.parts.map((p) => p.id));
+  const others = [...new Set(report.phantom.map((f) => f.from))].filter((id) => !onTree.has(id) && there.has(id));
   return (
     <section aria-label="Power tree" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">
@@ -25,15 +28,24 @@ export function Tree({ setup, report }: Props) {
         <>
           <p className="mt-1 flex items-center gap-2 font-semibold">
             <PartIcon partClass={classOf(device)} size={24} /> {nameIn(setup, report.device)}
-            {report.chargeMa !== null && (
+            {report.feed && (
               <span className="font-normal text-soft text-sm">
-                charged with {report.chargeMa.toFixed(0)} mA meanwhile
+                charged meanwhile with up to {report.feed.chargeMa.toFixed(0)} mA from {nameIn(setup, report.feed.part)}
               </span>
             )}
           </p>
           <Branches setup={setup} report={report} above={report.device} />
         </>
       )}
+      {others.map((id) => (
+        <div key={id} className="mt-1.5">
+          <p className="flex items-center gap-2 font-semibold">
+            <PartIcon partClass={classOf(setup.parts.find((p) => p.id === id)!)} size={24} /> {nameIn(setup, id)}
+            <span className="font-normal text-soft text-sm">gives phantom power</span>
+          </p>
+          <Phantom setup={setup} report={report} of={id} />
+        </div>
+      ))}
     </section>
   );
 }
@@ -46,7 +58,33 @@ function Branches({ setup, report, above }: Props & { readonly above: string }) 
       {nodes.map((n) => (
         <li key={n.part} className="mt-1.5">
           <Row setup={setup} report={report} node={n} />
+          <Phantom setup={setup} report={report} of={n.part} />
           <Branches setup={setup} report={report} above={n.part} />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What an interface on the tree gives on as phantom power, input by input. */
+function Phantom({ setup, report, of }: Props & { readonly of: string }) {
+  const feeds = report.phantom.filter((f) => f.from === of);
+  if (feeds.length === 0) return null;
+  return (
+    <ul className="ml-3 border-rule border-l-2 border-dashed pl-4">
+      {feeds.map((f) => (
+        <li
+          key={f.joint}
+          className="mt-1 grid grid-cols-[minmax(0,1fr)_auto] gap-2 desk:grid-cols-[minmax(0,1fr)_9rem_4.5rem]"
+        >
+          <span className="leading-tight">
+            {nameIn(setup, f.to)}{' '}
+            <span className="text-soft text-sm">joint {setup.joints.findIndex((j) => j.id === f.joint) + 1}</span>
+          </span>
+          <span className={`text-right font-mono text-sm ${f.milliampere > f.mostMa ? 'font-semibold text-fail' : ''}`}>
+            {f.milliampere.toFixed(1)} of {f.mostMa} mA
+          </span>
+          <span className="hidden text-right font-mono text-soft text-sm desk:block">{f.volt.toFixed(1)} V</span>
         </li>
       ))}
     </ul>
@@ -65,6 +103,10 @@ function Row({ setup, report, node }: Props & { readonly node: Node }) {
       <span className="leading-tight">
         {nameIn(setup, node.part)}{' '}
         {!node.powered && <span className="font-semibold text-fail text-sm">gets too little</span>}
+        {node.noData?.part === node.part && <span className="text-soft text-sm">power only, no data</span>}
+        {node.phantomMa > 0.5 && (
+          <span className="text-soft text-sm">{node.phantomMa.toFixed(0)} mA of it for phantom power</span>
+        )}
       </span>
       {supply ? (
         <>

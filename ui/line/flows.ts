@@ -1,0 +1,140 @@
+import type { Report } from '@/core/assess';
+import type { GateName } from '@/core/gates';
+import type { Setup } from '@/core/model';
+import { appOf, classOf, lower, nameIn } from '../kit';
+import type { Flow } from './flow-lane';
+
+/** Whether a gate has found a part wanting; a flow has no judgement of its own. */
+const fails = (report: Report, gate: GateName, part: string, unit?: string): boolean =>
+  report.verdicts
+    .find((v) => v.gate === gate)!
+    .findings.some((f) => f.status === 'fail' && f.part === part && (unit === undefined || f.unit === unit));
+
+/** Who feeds whom: chargers, ports with what each piece draws of them, phantom power. */
+export function powerFlows(report: Report): readonly Flow[] {
+  const shown = new Set<string>();
+  const draws = report.usb.flatMap((s) =>
+    s.pieces.flatMap((p): readonly Flow[] => {
+      // What several supplies carry in turn is told at the first.
+      if (shown.has(p.part) || s.port === null) return [];
+      shown.add(p.part);
+      const label = `${p.drawMa.toFixed(0)} of ${s.supplyMa.toFixed(0)} mA`;
+      return [{ from: s.part, to: p.part, label, wrong: s.loadMa > s.supplyMa }];
+    }),
+  );
+  const { feed } = report;
+  const charge: readonly Flow[] = feed
+    ? [
+        {
+          from: feed.part,
+          to: report.device,
+          label: `charges with up to ${feed.chargeMa.toFixed(0)} mA`,
+          wrong: false,
+          dashes: '9 4',
+        },
+      ]
+    : [];
+  const phantom = report.phantom.map(
+    (f): Flow => ({
+      from: f.from,
+      to: f.to,
+      label: `${f.volt.toFixed(0)} V, ${f.milliampere.toFixed(1)} mA`,
+      wrong: f.milliampere > f.mostMa,
+      dashes: '2 3',
+    }),
+  );
+  return [...charge, ...draws, ...phantom];
+}
+
+const hours = (minutes: number | null): string =>
+  minutes === null ? 'stays charged' : minutes < 120 ? `${minutes.toFixed(0)} min` : `${(minutes / 60).toFixed(1)} h`;
+
+/** What runs by itself: batteries with how long they last, and what stands on the mains. */
+export function ownPower(setup: Setup, report: Report) {
+  const cells = report.runtimes.map((r) => ({
+    part: r.part,
+    top: r.part === report.device ? 'battery' : r.part === report.feed?.part ? 'power bank' : 'own cells',
+    bottom: hours(r.minutes),
+    wrong: fails(report, 'powered', r.part, 'min'),
+  }));
+  const mains = setup.parts
+    .filter((p) => classOf(p).needs?.includes('mains'))
+    .map((p) => ({ part: p.id, top: 'from the', bottom: 'mains', wrong: fails(report, 'powered', p.id, 'outlets') }));
+  return [...cells, ...mains];
+}
+
+const total = (steps: Report['delays']['own']): number => steps.reduce((sum, s) => sum + s.ms, 0);
+
+/** What is heard, from right to left: from the app to the part that plays, from there to ears; and by wire past the app. */
+export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
+  const app = appOf(report.app);
+  const { hearing } = setup.job;
+  const own = hearing === 'myself';
+  const plays = own ? report.monitors : true;
+  const steps = own ? report.delays.own : [];
+  const inApp = steps.filter((s) => s.what === 'app');
+  const heard = report.ears.filter((e) => e.leftSpl > 0 || e.rightSpl > 0);
+  const silent = report.ears.filter((e) => e.leftSpl === 0 && e.rightSpl === 0 && direct(e) === 0);
+  const first: readonly Flow[] =
+    plays && hearing !== 'nothing'
+      ? [
+          {
+            from: null,
+            to: report.playbackPart,
+            label: own
+              ? `plays what it records, ${total(inApp).toFixed(0)} ms`
+              : `plays the ${app.networkMs ? 'far end' : 'sound'}`,
+            wrong: false,
+          },
+        ]
+      : [];
+  const ears = plays
+    ? heard.map(
+        (e): Flow => ({
+          from: report.playbackPart,
+          to: e.part,
+          label: `${Math.min(e.leftSpl, e.rightSpl).toFixed(0)} dB${own && steps.length > 0 ? `, ${total(steps).toFixed(0)} ms late` : ''}`,
+          wrong: fails(report, 'heard', e.part),
+        }),
+      )
+    : [];
+  const wires = report.ears
+    .filter((e) => direct(e) > 0)
+    .map(
+      (e): Flow => ({
+        from: hangsOn(setup, e.part),
+        to: e.part,
+        label: `by wire: own voice ${direct(e).toFixed(0)} dB, ${total(report.delays.direct).toFixed(0)} ms`,
+        wrong: false,
+        dashes: '2 3',
+      }),
+    );
+  const lost = silent.map(
+    (e): Flow => ({
+      from: hangsOn(setup, e.part),
+      to: e.part,
+      label: 'nothing',
+      wrong: hearing !== 'nothing',
+      dashes: '1 4',
+    }),
+  );
+  return [...first, ...ears, ...wires, ...lost];
+}
+
+const direct = (e: Report['ears'][number]): number => Math.max(e.directLeftSpl, e.directRightSpl);
+
+function hangsOn(setup: Setup, part: string): string {
+  const joint = setup.joints.find((j) => j.a.part === part || j.b.part === part);
+  return joint ? (joint.a.part === part ? joint.b.part : joint.a.part) : part;
+}
+
+/** The same in a sentence. */
+export function returnWords(setup: Setup, report: Report): string {
+  const heard = report.verdicts.find((v) => v.gate === 'heard')!;
+  if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
+  const far = setup.job.hearing === 'far-end' ? total(report.delays.far) : 0;
+  const late = far > 0 ? `; they hear you after ${far.toFixed(0)} ms` : '';
+  if (setup.job.hearing === 'myself') return heard.sentence;
+  const ears = report.ears.map((e) => lower(nameIn(setup, e.part))).join(', ');
+  return `${nameIn(setup, report.playbackPart)} plays to ${ears}${late}`;
+}
