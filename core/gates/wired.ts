@@ -84,7 +84,7 @@ function arrives(readings: Readings, line: LineReading): Finding {
       lane: 'signal',
     },
     {
-      good: `${microphone} reaches ${intended.spec.label.toLowerCase()}.`,
+      good: `${microphone} reaches ${nameOf(compiled, intended.part)}.`,
       bad: guilty
         ? `The line stops at ${jointSentence(compiled, guilty.joint.id)}: ${whatTouches(guilty)}.`
         : `${microphone} is silent.`,

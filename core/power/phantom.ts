@@ -60,10 +60,11 @@ export function phantomFeeds(compiled: Compiled, op: OperatingPoint): readonly P
     if (ohm === undefined) return [];
     const at = (side: typeof a, contact: string) => contactNode(side.part.id, side.port.id, contact);
     const volt = op.solution.between(at(giver, hot), at(giver, screen)).re;
-    if (volt < LEAST_VOLT) return [];
     const { plug, socket } = mating.touches[touch];
     const drop = op.solution.between(at(giver, screen), at(taker, plugIsGiver ? socket : plug)).re;
     const milliampere = Math.abs((1000 * drop) / ohm);
+    // Switched off there is neither; shorted there is current and no volts.
+    if (volt < LEAST_VOLT && milliampere < MOST_MA / 10) return [];
     return [
       {
         joint: joint.id,

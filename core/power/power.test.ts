@@ -5,7 +5,7 @@ import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup
 import { randomTree } from '@/tests/support/random-setup';
 import { compile } from '../compile';
 import type { Setup } from '../model';
-import { type Cell, lasts, shareAt, usbTree, videoMinutes, wavMinutes } from '.';
+import { type Cell, cellHours, lasts, shareAt, usbTree, videoMinutes, wavMinutes } from '.';
 
 const value = (classId: string, name: string): number => catalogue.parts.get(classId)!.values[name].value;
 const treeOf = (setup: Setup) => usbTree(compile(setup, catalogue));
@@ -170,6 +170,99 @@ describe('batteries', () => {
     expect(Number.isFinite(runtime(500))).toBe(true);
     expect(runtime(2400)).toBe(Number.POSITIVE_INFINITY);
   });
+});
+
+describe('cells by size, chemistry and load', () => {
+  const hours = (id: string, ma: number) => cellHours(catalogue.cells.get(id)!, ma);
+  test('at the rated current they give what is printed; harder drawn they give less (Peukert)', () => {
+    expect(hours('aa-alkaline', 25)).toBeCloseTo(2800 / 25, 9);
+    // By hand: 112 h times (25/250) to the 1.18 is 7.4 h, 1850 of the 2800 mAh.
+    expect(hours('aa-alkaline', 250)).toBeCloseTo(7.4, 1);
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...catalogue.cells.keys()),
+        fc.double({ min: 5, max: 500, noNaN: true }),
+        (id, ma) => {
+          expect(hours(id, 2 * ma) * 2).toBeLessThan(hours(id, ma));
+        },
+      ),
+    );
+  });
+  test('a phantom supply box lasts as long as its microphone lets it; rechargeables less, lithium longer', () => {
+    const box = (cells: number, mic = 'condenser-xlr') =>
+      assessed(
+        sketch({
+          device: 'camera',
+          parts: { mic, x: 'lead-xlr', box: { class: 'phantom-supply', knobs: { cells } }, y: 'lead-xlr-3' },
+          joints: ['mic.xlr > x.a', 'x.b > box.xlr-in', 'box.xlr-out > y.a', 'y.b > camera.mic'],
+          hears: { mic: 0.2 },
+        }),
+      ).readings.runtimes.find((r) => r.part === 'box')!.minutes;
+    const [alkaline, nimh, lithium] = [0, 1, 2].map((c) => box(c));
+    expect(nimh).toBeLessThan(alkaline);
+    expect(lithium).toBeGreaterThan(alkaline);
+    expect(box(0, 'dynamic-handheld')).toBeGreaterThan(alkaline);
+    // By hand: both legs' current times 48 V over 75 %, from 18 V, on top of 4 mA.
+    const milliampere = (2 * 48 * 1000) / (value('phantom-supply', 'phantomOhm') + value('condenser-xlr', 'legOhm'));
+    expect(alkaline / 60).toBeCloseTo(hours('9v-alkaline', 4 + (milliampere * 48) / 0.75 / 18), 1);
+  });
+});
+
+describe('a power bank on the way', () => {
+  const song = (more: Partial<Setup>, wattHours: number) =>
+    assessed({
+      ...sketch({
+        device: 'tablet-usb-c',
+        job: { minutes: 300 },
+        parts: {
+          mic: 'usb-mic-large',
+          lead: 'lead-usb-a-b',
+          hub: 'hub-through',
+          bank: { class: 'bank-large', values: { bankWh: wattHours } },
+        },
+        joints: ['hub.plug > tablet-usb-c.usb', 'lead.a > hub.usb1', 'mic.usb > lead.b', 'bank.plug > hub.charge'],
+        hears: { mic: 0.2 },
+      }),
+      ...more,
+    }).readings.runtimes;
+  test('gives until it is empty, then the device runs from its own: worked by hand', () => {
+    const [tablet, bank] = song({}, 20);
+    // The tablet's 4.5 W, and the 100 mA that the hub keeps, over 90 %; the same again over 90 % and 5 V from the bank.
+    const drawW = 4.5 + 0.5 / 0.9;
+    const given = (5 * value('usb-mic-large', 'drawMa')) / 1000 + drawW / 0.9;
+    expect(bank.minutes).toBeCloseTo((60 * 20 * 0.85) / given, 6);
+    expect(tablet.minutes).toBeCloseTo(bank.minutes + (60 * 30 * 0.85) / drawW, 6);
+  });
+  test('that comes later leaves the device to its own battery until then', () => {
+    const [late] = song({ arrivals: [{ part: 'bank', minute: 60 }] }, 20);
+    const [never] = song({ arrivals: [{ part: 'bank', minute: 1000 }] }, 20);
+    expect(shareAt(late.cell, 60)).toBeCloseTo(shareAt(never.cell, 60), 9);
+    expect(shareAt(late.cell, 200)).toBeGreaterThan(shareAt(never.cell, 200));
+    // By hand: 30 Wh at 5.06 W, 15 % kept.
+    expect(never.minutes).toBeCloseTo((60 * 30 * 0.85) / (4.5 + 0.5 / 0.9), 6);
+  });
+});
+
+test('phantom current at the input, in milliamperes: both legs (IEC 61938), and a short there is told', () => {
+  const box = (legOhm: number) =>
+    assessed(
+      sketch({
+        device: 'laptop-headset',
+        parts: {
+          mic: { class: 'condenser-xlr', values: { legOhm } },
+          x: 'lead-xlr',
+          box: { class: 'interface-usb-1', knobs: { phantom: 1 } },
+          usb: 'lead-usb-a-c',
+        },
+        joints: ['mic.xlr > x.a', 'x.b > box.in1', 'box.usb > usb.b', 'usb.a > laptop-headset.usb'],
+        hears: { mic: 0.3 },
+      }),
+    );
+  const [feed] = box(25_000).readings.phantom;
+  expect(feed).toMatchObject({ from: 'box', to: 'mic', joint: 'j2' });
+  expect(feed.milliampere).toBeCloseTo(2 * (48 / (6800 + 25_000)) * 1000, 1);
+  const shorted = gate(box(10), 'powered');
+  expect(shorted.findings.find((f) => f.unit === 'mA of phantom power')).toMatchObject({ status: 'fail', joint: 'j2' });
 });
 
 test('storage: an hour of 48 kHz, 24 bit stereo is 1.04 GB; 64 GB hold 853 minutes of 10 Mbit/s', () => {

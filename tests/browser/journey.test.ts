@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { demoSetups } from '@/demo';
 import { openBrowser } from '../support/page';
 import { Walk, walkForTests } from '../support/walk';
 
@@ -178,7 +179,8 @@ describe('files', () => {
     await walk.sees(/glaze-talk\.job\.json/);
     await walk.press(/^Save everything$/);
     everything = await walk.saved('symplex.bundle.json');
-    expect(JSON.parse(everything).setups.length).toBe(6);
+    // The demo's, and the one that this journey made.
+    expect(JSON.parse(everything).setups.length).toBe(demoSetups.length + 1);
     await walk.expectAccessible();
   });
   test('a wrong file is refused with the place of its fault, shown as text, and changes nothing', async () => {

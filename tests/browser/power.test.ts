@@ -40,3 +40,35 @@ test('what is recorded is held against what is free', async () => {
   await free.sendKeys(Key.chord(Key.CONTROL, 'a'), '0.5');
   await walk.sees(/sound alone 29 min, too little/, '[aria-label=Storage]');
 });
+
+test('phantom power is on the tree; a thin lead costs volts; a bank that comes late leaves the tablet to itself', async () => {
+  await walk.open('power/?setup=kiln-song');
+  await walk.sees(/Singer’s condenser joint 5 3\.0 of 10 mA 37\.7 V/, '[aria-label="Power tree"]');
+  await walk.sees(/Two-input box 481 mA spare.*Small keyboard 825 mA spare/s, '[aria-label="What gives out first"]');
+  await (await walk.find('[aria-label="Leads that carry power"] option', /^28/)).click();
+  await walk.sees(/USB-A to USB-C lead 4\.7\d V/, '[aria-label="Leads that carry power"]');
+  await walk.undo();
+  await walk.sees(/USB-A to USB-C lead 4\.8\d V/, '[aria-label="Leads that carry power"]');
+  const before = await walk.sees(/A Tablet \d+ min/, '[aria-label=Batteries]');
+  await walk.slide(/^Large power bank comes/, 60);
+  await walk.driver.wait(
+    async () => (await walk.sees(/A Tablet \d+ min/, '[aria-label=Batteries]')) !== before,
+    10_000,
+  );
+  await walk.expectAccessible();
+  await walk.undo();
+});
+
+test('the line sheet draws who feeds whom, and what is heard by which way', async () => {
+  await walk.open('line/?setup=kiln-song');
+  const spoken = async (lane: string) =>
+    (await (await walk.find(`[aria-label="${lane} lane"] svg`, /./)).getAttribute('aria-label')) ?? '';
+  await walk.driver.wait(
+    async () => /Two-input box to Singer’s condenser: 38 V, 3\.0 mA/.test(await spoken('power')),
+    10_000,
+  );
+  expect(await spoken('power')).toMatch(/Large power bank to Tablet: charges with up to \d+ mA/);
+  expect(await spoken('return')).toMatch(
+    /You hear yourself by wire, and again through the music studio app 12 ms later/,
+  );
+});

@@ -28,6 +28,8 @@ function Bench({ setup }: { readonly setup: Setup }) {
   const wanted = order?.acts ?? [];
   const own = acts.filter((a) => !isSetting(a));
   const followed = own.length <= wanted.length && own.every((a, i) => same(a, wanted[i]));
+  const save = (label: string, next: Setup) =>
+    void change(label, [{ kind: 'setups', id: setup.id, become: () => next }]);
   const keep = () => {
     void change('Done so at the device', [{ kind: 'setups', id: setup.id, become: () => tried.setup }]);
     tell('The line sheet now stands as you tried it. Undo takes it back.');
@@ -48,16 +50,8 @@ function Bench({ setup }: { readonly setup: Setup }) {
             onDo={doIt}
             onAll={() => setActs([...acts.filter(isSetting), ...wanted])}
           />
-          <Settings setup={setup} state={state} onAct={doIt} />
-          {app.arms && report && (
-            <Tracks
-              setup={setup}
-              report={report}
-              onChange={(label, next) => {
-                void change(label, [{ kind: 'setups', id: setup.id, become: () => next }]);
-              }}
-            />
-          )}
+          <Settings setup={setup} state={state} onAct={doIt} onChange={save} />
+          {app.arms && report && <Tracks setup={setup} report={report} onChange={save} />}
         </div>
         <div className="order-1 flex flex-col gap-3 desk:sticky desk:top-4 desk:order-2">
           <Drawn setup={setup} state={state} wanted={order?.states.at(-1)?.taken ?? null} onAct={doIt} />

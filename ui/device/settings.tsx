@@ -7,10 +7,11 @@ interface Props {
   readonly setup: Setup;
   readonly state: StandIn;
   readonly onAct: (a: Act) => void;
+  readonly onChange: (label: string, setup: Setup) => void;
 }
 
 /** What can be set at the device itself: permission, automatic choice, noise processing, and what plays. */
-export function Settings({ setup, state, onAct }: Props) {
+export function Settings({ setup, state, onAct, onChange }: Props) {
   const app = appOf(setup.job.app);
   const players = setup.parts.filter(
     (p) =>
@@ -33,6 +34,13 @@ export function Settings({ setup, state, onAct }: Props) {
           </p>
         ) : (
           <Check label="Noise processing" on={state.processing} onSet={(on) => onAct({ do: 'processing', on })} />
+        )}
+        {app.monitors && (
+          <Check
+            label="Plays what it records"
+            on={setup.session?.monitoring !== 'off'}
+            onSet={(on) => onChange(`Monitoring ${on ? 'on' : 'off'}`, withMonitoring(setup, on))}
+          />
         )}
         {app.choosesOutput ? (
           <label className="flex min-h-10 items-center gap-2 px-3">
@@ -78,6 +86,11 @@ function Check({
       {label}
     </label>
   );
+}
+
+function withMonitoring(setup: Setup, on: boolean): Setup {
+  const { monitoring: _, ...said } = setup.session ?? {};
+  return { ...setup, session: on ? said : { ...said, monitoring: 'off' } };
 }
 
 /** The acts that set a device as the session of a setup says, before anything is plugged. */

@@ -51,7 +51,7 @@ export function FilesScreen() {
         </Button>
       }
     >
-      <div className="grid gap-5 desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-5 desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
         <div className="order-2 flex flex-col gap-4 desk:order-1">
           <Kept title="Setups" documents={useAll('setups') ?? []} />
           <Kept title="Jobs" documents={useAll('jobs') ?? []} />

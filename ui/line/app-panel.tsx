@@ -2,7 +2,8 @@
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
-import { ABSENCES, appOf, nameIn } from '../kit';
+import { Tracks } from '../bench';
+import { ABSENCES, appOf, Button, nameIn } from '../kit';
 
 interface Props {
   readonly setup: Setup;
@@ -24,6 +25,12 @@ export function AppPanel({ setup, report, onChange }: Props) {
   return (
     <section aria-label="The app" className="rounded-xl border border-accent bg-card p-4">
       <h2 className="font-bold text-lg">{all.length > 1 ? 'The apps and their inputs' : 'The app and its input'}</h2>
+      <AsDone setup={setup} onChange={onChange} />
+      {appOf(setup.job.app).arms && (
+        <div className="mt-3">
+          <Tracks setup={setup} report={report} onChange={onChange} />
+        </div>
+      )}
       {all.map(({ destination, change }, i) => (
         <div key={destination.device} className={i > 0 ? 'mt-4 border-rule border-t pt-2' : ''}>
           <Destination
@@ -36,6 +43,34 @@ export function AppPanel({ setup, report, onChange }: Props) {
         </div>
       ))}
     </section>
+  );
+}
+
+/** What was done at the device otherwise than the careful do it, and a way back. */
+function AsDone({ setup, onChange }: Pick<Props, 'setup' | 'onChange'>) {
+  const { tracks, ...said } = setup.session ?? {};
+  const app = appOf(setup.job.app).name;
+  const words = [
+    said.openedAfter !== undefined && `the ${app} was opened after ${said.openedAfter} joints`,
+    said.answer === 'headphones' && 'the device was told: headphones',
+    said.permission && `the ${app} may not hear`,
+    said.automatic && 'the device does not change over by itself',
+    said.processing && `noise processing is ${said.processing}`,
+    said.output && `sound plays from ${nameIn(setup, said.output)}`,
+    said.monitoring && `the ${app} does not play what it records`,
+  ].filter((w) => typeof w === 'string');
+  if (words.length === 0) return null;
+  const back = () => {
+    const { session: _, ...rest } = setup;
+    onChange('As the careful do it', tracks ? { ...rest, session: { tracks } } : rest);
+  };
+  return (
+    <div className="mt-2 rounded-lg border border-caution bg-caution-wash px-3 py-2">
+      <p>As tried on the device: {words.join('; ')}.</p>
+      <Button className="mt-1" onClick={back}>
+        Do it the careful way
+      </Button>
+    </div>
   );
 }
 

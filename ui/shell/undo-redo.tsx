@@ -11,7 +11,8 @@ async function walk(way: 'undo' | 'redo'): Promise<void> {
 }
 
 const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && target.matches('input:not([type=range]):not([type=checkbox]), textarea, select');
+  target instanceof HTMLElement &&
+  target.matches('input:not([type=range]):not([type=checkbox]):not([type=radio]), textarea');
 
 /** Undo and redo of everything kept, with the usual keys; text fields keep their own. */
 export function UndoRedo() {
