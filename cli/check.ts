@@ -3,6 +3,7 @@ import { assess, report } from '@/core/assess';
 import { nameOf } from '@/core/gates';
 import type { Setup } from '@/core/model';
 import { probeJoint } from '@/core/readings';
+import { sayAct, shortestOrder } from '@/core/standin';
 import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
@@ -16,6 +17,7 @@ export function checkCommand(setup: Setup, json: boolean): number {
   }
   const { verdicts, readings, also } = assessed.value;
   const failed = verdicts.some((v) => v.status === 'fail');
+  const order = shortestOrder(setup, catalogue);
   if (json) {
     // What each joint's contacts offer when it is pulled apart takes a solution a joint: told here, not judged.
     const probes = Object.fromEntries(
@@ -24,7 +26,9 @@ export function checkCommand(setup: Setup, json: boolean): number {
         return [id, found.ok ? found.value : []];
       }),
     );
-    process.stdout.write(`${JSON.stringify({ ...report(assessed.value), probes }, null, 2)}\n`);
+    process.stdout.write(
+      `${JSON.stringify({ ...report(assessed.value), probes, order: order?.acts ?? null }, null, 2)}\n`,
+    );
     return failed ? FAILED : PASSED;
   }
   const lines = [printable(setup.name), ''];
@@ -41,6 +45,7 @@ export function checkCommand(setup: Setup, json: boolean): number {
     const which = also.length > 0 ? `On ${nameOf(compiled, compiled.device.part.id)} the ${app.name}` : 'The app';
     lines.push(`${which} records from: ${from}.`);
   }
+  if (order) lines.push('', 'In this order:', ...order.acts.map((a, i) => `${i + 1}. ${sayAct(setup, catalogue, a)}`));
   lines.push('');
   process.stdout.write(lines.map(printable).join('\n'));
   return failed ? FAILED : PASSED;

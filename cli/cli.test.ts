@@ -37,6 +37,13 @@ describe('symplex check', () => {
     const [bias] = JSON.parse(out).probes.j5;
     expect(bias.shortMilliampere).toBeCloseTo((1000 * bias.openVolt) / 2200, 1);
   });
+  test('tells the order of plugging, the question of the device answered in it', () => {
+    const { out } = symplex(['check', 'demo/clay-call.setup.json']);
+    expect(out).toMatch(
+      /In this order:\n1\. Join .*\n4\. Answer that it is a headset\n5\. Open the browser call page/s,
+    );
+    expect(JSON.parse(symplex(['check', '--json', 'demo/kiln-first-try.setup.json']).out).order).toBeNull();
+  });
   test('reads standard input, and prints no control characters of the file', () => {
     const text = readFileSync('demo/kiln-rehearsed.setup.json', 'utf8').replace('as rehearsed', '\\u001b[31mred');
     const { status, out } = symplex(['check', '-'], text);

@@ -62,6 +62,15 @@ const PICTURES: readonly Picture[] = [
   },
   { name: 'levels', size: DESK, path: 'levels/?setup=kiln-rehearsed', ready: windows },
   { name: 'levels-pocket', size: POCKET, path: 'levels/?setup=glaze-too-hot', ready: windows },
+  {
+    name: 'line-lanes',
+    size: DESK,
+    path: 'line/?setup=kiln-song',
+    ready: async (walk) => {
+      await mended(walk);
+      await walk.driver.executeScript('window.scrollTo(0, document.body.scrollHeight)');
+    },
+  },
   { name: 'power', size: DESK, path: 'power/?setup=visit-no-power', ready: mended },
   {
     name: 'device',
@@ -74,13 +83,31 @@ const PICTURES: readonly Picture[] = [
     },
   },
   {
+    name: 'device-tablet',
+    size: DESK,
+    path: 'device/?setup=kiln-song',
+    ready: async (walk) => {
+      await walk.press(/^Do all$/);
+      await walk.sees(/no armed track/);
+    },
+  },
+  {
+    name: 'device-laptop',
+    size: DESK,
+    path: 'device/?setup=clay-call',
+    ready: async (walk) => {
+      for (const joint of [1, 2, 3]) await walk.press(new RegExp(`^Plug ${joint}:`));
+      await walk.sees(/What did you plug in/);
+    },
+  },
+  { name: 'power-bank', size: DESK, path: 'power/?setup=kiln-song', ready: (w) => w.sees(/mA spare/) },
+  {
     name: 'drawer',
     size: DESK,
     path: 'drawer/',
     ready: (walk) => walk.press(/^Stage microphone/),
   },
   { name: 'files', size: DESK, path: 'files/', ready: (walk) => walk.sees(/toolbox/) },
-  { name: 'job-pocket', size: POCKET, path: '', ready: planned },
   { name: 'line-pocket', size: POCKET, path: 'line/?setup=kiln-first-try', ready: mended },
   {
     name: 'line-stage',

@@ -112,6 +112,9 @@ const OWN_FINE_MS = 10;
 const FAR_LIMIT_MS = 400;
 const FAR_FINE_MS = 150;
 
+/** One's own voice back a second time is an echo: trouble from about 25 ms (ITU-T G.131, from memory), less is felt as room. */
+const ECHO_LIMIT_MS = 25;
+
 /** Is what is heard, or said, there in time, and once? */
 function late({ compiled, delays, ears, app, playbackPart }: Readings): Finding[] {
   const own = compiled.setup.job.hearing === 'myself';
@@ -121,7 +124,11 @@ function late({ compiled, delays, ears, app, playbackPart }: Readings): Finding[
   const steps = own ? (byWire && !twice ? delays.direct : delays.own) : delays.far;
   if (steps.length === 0) return [];
   const ms = twice ? totalMs(delays.own) - totalMs(delays.direct) : totalMs(steps);
-  const [limit, fine] = own ? [OWN_LIMIT_MS, OWN_FINE_MS] : [FAR_LIMIT_MS, FAR_FINE_MS];
+  const [limit, fine] = twice
+    ? [ECHO_LIMIT_MS, OWN_FINE_MS]
+    : own
+      ? [OWN_LIMIT_MS, OWN_FINE_MS]
+      : [FAR_LIMIT_MS, FAR_FINE_MS];
   const most = steps.reduce((a, b) => (b.ms > a.ms ? b : a));
   const from = most.part ? nameOf(compiled, most.part) : most.what === 'app' ? `the ${app.name}` : 'the network';
   const past = byWire && !twice ? 'wire' : `the ${app.name}`;

@@ -67,6 +67,7 @@ describe('what always holds of a tree', () => {
           seen += 1;
           for (const [other, node] of after.nodes) {
             expect(node.volt).toBeLessThanOrEqual(before.nodes.get(other)!.volt + 1e-12);
+            expect(node.spareMa).toBeLessThanOrEqual(before.nodes.get(other)!.spareMa + 1e-9);
           }
           after.supplies.forEach((s, i) => {
             expect(s.supplyMa - s.loadMa).toBeLessThanOrEqual(before.supplies[i].supplyMa - before.supplies[i].loadMa);
@@ -91,6 +92,7 @@ describe('what always holds of a tree', () => {
         };
         const [before, after] = [treeOf(bus), treeOf(mains)];
         for (const [id, node] of before.nodes) {
+          expect(after.nodes.get(id)!.spareMa).toBeGreaterThanOrEqual(node.spareMa - 1e-9);
           if (node.powered) expect(after.nodes.get(id)!.powered).toBe(true);
           else if (after.nodes.get(id)!.powered) gained += 1;
         }

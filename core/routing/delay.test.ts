@@ -43,7 +43,7 @@ describe('own voice through the app', () => {
     expect(gate(recorder, 'heard')).toMatchObject({ status: 'fail', unit: 'ms', lane: 'return' });
     expect(gate(recorder, 'heard').sentence).toMatch(/You hear yourself 32 ms late, most of it from the recorder app/);
   });
-  test('by wire at the interface it is late by the radio alone; by wire and through the app it is heard twice', () => {
+  test('by wire at the interface it is late by the radio alone; by wire and through the app it is an echo (ITU-T G.131, from memory: from 25 ms)', () => {
     const box = (session: Session) => {
       const made = sketch({
         ...own('recorder-picker'),
@@ -57,6 +57,7 @@ describe('own voice through the app', () => {
     const apart = 2 * value('interface-usb-1', 'delayMs') + catalogue.apps.get('recorder-picker')!.bufferMs;
     const twice = box({});
     expect(twice.value).toBeCloseTo(apart, 9);
+    expect(twice.status).toBe(apart > 25 ? 'fail' : 'caution');
     expect(twice.sentence).toMatch(/You hear yourself twice: by wire, and again through the recorder app/);
   });
   test('direct monitoring alone lets nobody hear the far end: the host who cannot hear remote guests', () => {

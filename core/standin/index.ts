@@ -1,4 +1,6 @@
 export type { Act, Listed, StandIn } from '../host';
 export { type PluggingOrder, shortestOrder } from './order';
+export { sayAct } from './say';
+export { isSetting, settingActs } from './settings';
 export { act, atRest } from './stand-in';
 export { asTried } from './tried';

@@ -1,6 +1,7 @@
 import { mustAssess } from '../assess';
 import type { Act, StandIn } from '../host';
 import type { Catalogue, Setup } from '../model';
+import { settingActs } from './settings';
 import { act, atRest } from './stand-in';
 
 /** What to do, in which order, so that the app ends up recording from the input that the line leads to. */
@@ -14,18 +15,20 @@ export interface PluggingOrder {
  * The shortest order of plugging that ends with the wanted input recorded. Every joint must be made and the app opened
  * once, so an order of just that length cannot be beaten; which one does it is found by trying on the stand-in: power
  * first, then from the device outward, what completes the wanted input last, the app after that. Where the app does not
- * take it by itself, a choice (or the answer to the device's question) is one act more.
+ * take it by itself, a choice is one act more, as is the answer to the device's question and each setting against it.
  * @returns null when no order gets there: the gates say why.
  */
 export function shortestOrder(setup: Setup, catalogue: Catalogue): PluggingOrder | null {
   const wanted = wantedKey(setup, catalogue);
   if (wanted === null) return null;
   const app = catalogue.apps.get(setup.job.app)!;
+  const { permission, automatic } = setup.session ?? {};
+  const fewest = setup.joints.length + 1 + (permission ? 1 : 0) + (automatic && app.chooses === 'newest' ? 1 : 0);
   let best: PluggingOrder | null = null;
   for (const joints of orders(setup, catalogue)) {
     const acts: Act[] = [];
     const states: StandIn[] = [];
-    let now = atRest(setup, catalogue);
+    let now = settingActs(setup, catalogue).reduce((s, a) => act(setup, catalogue, s, a), atRest(setup, catalogue));
     const go = (a: Act) => {
       now = act(setup, catalogue, now, a);
       acts.push(a);
@@ -38,10 +41,13 @@ export function shortestOrder(setup: Setup, catalogue: Catalogue): PluggingOrder
       }
     };
     for (const joint of joints) go({ do: 'plug', joint });
+    // What is set against it must be set right; an app that looks only when it is opened finds it so.
+    if (!now.allowed) go({ do: 'allow', on: true });
+    if (!now.automatic && app.chooses === 'newest') go({ do: 'automatic', on: true });
     go({ do: 'open' });
     if (now.taken !== wanted && app.chooses === 'picker') go({ do: 'choose', input: wanted });
     if (now.taken === wanted && (best === null || acts.length < best.acts.length)) best = { acts, states };
-    if (best && best.acts.length === setup.joints.length + 1) break;
+    if (best && best.acts.length === fewest) break;
   }
   return best;
 }

@@ -152,6 +152,15 @@ describe('the order of plugging', () => {
     }
     expect(found.acts).toHaveLength(least);
   });
+  test('what is set against it is set right on the way, one act each', () => {
+    const against: Setup = { ...usbMic('plain-camera'), session: { permission: 'refused', automatic: 'off' } };
+    const { acts, states } = shortestOrder(against, catalogue)!;
+    expect(acts).toEqual([plug('j1'), { do: 'allow', on: true }, { do: 'automatic', on: true }, open]);
+    expect(states.at(-1)!.taken).toBe('mic usb');
+    // A picker needs no automatic choice, but then the choice itself.
+    const picked = shortestOrder({ ...usbMic('recorder-picker'), session: { automatic: 'off' } }, catalogue)!;
+    expect(picked.acts).toEqual([plug('j1'), open, { do: 'choose', input: 'mic usb' }]);
+  });
   test('the rehearsed demo ends with the headset adapter recorded; the first try, which shorts, has no order', () => {
     const order = shortestOrder(demoSetups.find((s) => s.id === 'kiln-rehearsed')!, catalogue)!;
     expect(order.states.at(-1)!.taken).toBe('adapter headset');

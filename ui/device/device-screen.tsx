@@ -1,14 +1,15 @@
 'use client';
 import { useState } from 'react';
+import { catalogue } from '@/catalogue';
 import type { Setup } from '@/core/model';
-import type { Act } from '@/core/standin';
+import { type Act, isSetting, settingActs } from '@/core/standin';
 import { change } from '@/store';
 import { SetupPicker, SetupScreen, Tracks } from '../bench';
 import { appOf, Button, useOrder, useStandIn } from '../kit';
 import { Screen, tell } from '../shell';
 import { Drawn } from './drawn';
 import { OrderList } from './order-list';
-import { isSetting, Settings, settingActs } from './settings';
+import { Settings } from './settings';
 import { Verdicts } from './verdicts';
 
 export const DeviceScreen = () => (
@@ -17,7 +18,7 @@ export const DeviceScreen = () => (
 
 /** A stand-in for the device: plug things in, in any order, open the app before or after, and see what it makes of it. */
 function Bench({ setup }: { readonly setup: Setup }) {
-  const [acts, setActs] = useState(() => settingActs(setup));
+  const [acts, setActs] = useState(() => settingActs(setup, catalogue));
   const order = useOrder(setup);
   const tried = useStandIn(setup, acts);
   const app = appOf(setup.job.app);
@@ -26,7 +27,9 @@ function Bench({ setup }: { readonly setup: Setup }) {
   const same = (a: Act, b: Act | undefined) => JSON.stringify(a) === JSON.stringify(b);
   const { state, report } = tried;
   const wanted = order?.acts ?? [];
-  const own = acts.filter((a) => !isSetting(a));
+  const start = settingActs(setup, catalogue).length;
+  const held = wanted.some(isSetting);
+  const own = held ? acts.slice(start) : acts.filter((a) => !isSetting(a));
   const followed = own.length <= wanted.length && own.every((a, i) => same(a, wanted[i]));
   const save = (label: string, next: Setup) =>
     void change(label, [{ kind: 'setups', id: setup.id, become: () => next }]);
@@ -38,7 +41,7 @@ function Bench({ setup }: { readonly setup: Setup }) {
     <Screen
       title={<SetupPicker setup={setup} />}
       under="A stand-in for the device: try the order of plugging before you do it for real."
-      actions={<Button onClick={() => setActs(settingActs(setup))}>Start over</Button>}
+      actions={<Button onClick={() => setActs(settingActs(setup, catalogue))}>Start over</Button>}
     >
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_24rem] desk:items-start">
         <div className="order-2 flex min-w-0 flex-col gap-3 desk:order-1">
@@ -48,7 +51,7 @@ function Bench({ setup }: { readonly setup: Setup }) {
             order={order}
             done={followed ? own.length : null}
             onDo={doIt}
-            onAll={() => setActs([...acts.filter(isSetting), ...wanted])}
+            onAll={() => setActs([...(held ? settingActs(setup, catalogue) : acts.filter(isSetting)), ...wanted])}
           />
           <Settings setup={setup} state={state} onAct={doIt} onChange={save} />
           {app.arms && report && <Tracks setup={setup} report={report} onChange={save} />}

@@ -1,9 +1,9 @@
 'use client';
 import { Check } from 'lucide-react';
+import { catalogue } from '@/catalogue';
 import type { Setup } from '@/core/model';
-import type { Act, PluggingOrder, StandIn } from '@/core/standin';
+import { type Act, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
 import { appOf, Button, nameIn } from '../kit';
-import { actText } from './act-text';
 
 interface Props {
   readonly setup: Setup;
@@ -60,7 +60,7 @@ export function OrderList({ setup, state, order, done, onDo, onAll }: Props) {
             className={`flex min-h-10 items-center gap-2 rounded-lg px-2 ${order && done === i ? 'bg-accent-wash font-semibold' : ''}`}
           >
             <span className="w-6 shrink-0 text-right font-mono text-soft">{i + 1}</span>
-            <span className="min-w-0 flex-1 leading-tight">{actText(setup, a)}</span>
+            <span className="min-w-0 flex-1 leading-tight">{sayAct(setup, catalogue, a)}</span>
             <Doer setup={setup} state={state} act={a} isDone={done !== null && i < done} onDo={onDo} />
           </li>
         ))}

@@ -92,18 +92,3 @@ function withMonitoring(setup: Setup, on: boolean): Setup {
   const { monitoring: _, ...said } = setup.session ?? {};
   return { ...setup, session: on ? said : { ...said, monitoring: 'off' } };
 }
-
-/** The acts that set a device as the session of a setup says, before anything is plugged. */
-export function settingActs({ session, job }: Setup): readonly Act[] {
-  const app = appOf(job.app);
-  return [
-    ...(session?.permission === 'refused' ? [{ do: 'allow', on: false } as const] : []),
-    ...(session?.automatic === 'off' ? [{ do: 'automatic', on: false } as const] : []),
-    ...(session?.processing && app.processing.startsWith('starts')
-      ? [{ do: 'processing', on: session.processing === 'on' } as const]
-      : []),
-    ...(session?.output ? [{ do: 'play', from: session.output } as const] : []),
-  ];
-}
-
-export const isSetting = (a: Act): boolean => ['allow', 'automatic', 'processing', 'play'].includes(a.do);

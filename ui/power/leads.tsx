@@ -51,7 +51,7 @@ export function Leads({ setup, report, onKeep }: Props) {
                 onValue={(m) => set('lengthM', m)}
               />
               <label className="block text-sm">
-                Gauge of its power wires
+                Gauge (AWG)
                 <select
                   value={gauge ?? ''}
                   onChange={(e) => set('ohmPerM', Number(ohmPerMetre(Number(e.target.value)).toPrecision(3)))}
@@ -69,7 +69,9 @@ export function Leads({ setup, report, onKeep }: Props) {
           </div>
         );
       })}
-      <p className="mt-2 text-soft text-sm">The gauge is printed on the sheath: a smaller number is thicker.</p>
+      <p className="mt-2 text-soft text-sm">
+        The gauge of the power wires is printed on the sheath: a smaller number is thicker.
+      </p>
     </section>
   );
 }

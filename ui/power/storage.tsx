@@ -27,7 +27,7 @@ export function Storage({ minutes }: { readonly minutes: number }) {
     <section aria-label="Storage" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">Storage</h2>
       <NumberField label="Free, GB" value={gigabytes} min={0.1} max={100_000} step={0.1} onValue={setGigabytes} />
-      <div className="mt-1 grid grid-cols-2 gap-2 text-sm">
+      <div className="mt-1 flex flex-col gap-2 text-sm">
         <label>
           Sound
           <select value={sound} onChange={(e) => setSound(Number(e.target.value))} className={FIELD}>
