@@ -1,17 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
+import { assessed, gate, type Sketch, sketch, usbMic } from '@/tests/support/bench-setup';
 import type { Session, Setup } from '../model';
 
 const during = (setup: Setup, session: Session) => assessed({ ...setup, session });
-
-const usbMic = (app: string) =>
-  sketch({
-    job: { app },
-    device: 'tablet-usb-c',
-    parts: { mic: 'lapel-usb-c' },
-    joints: ['mic.usb > tablet-usb-c.usb'],
-    hears: { mic: 0.2 },
-  });
 
 /** Two microphones into the two inputs of one box at a laptop. */
 const pair = (app: string, more: Partial<Sketch> = {}) =>

@@ -173,6 +173,10 @@ const POSSIBLE: Readonly<Record<string, readonly [number, number]>> = {
   'dB SPL': [0, 200],
   'dB(A)': [-20, 150],
   ms: [0, 5000],
+  Hz: [8000, 384_000],
+  bit: [8, 32],
+  pieces: [1, 100],
+  mA: [0, 1e5],
 };
 
 function impossible(unit: string, value: number): string | null {

@@ -9,6 +9,8 @@ const PORT_EFFICIENCY = 0.9;
 /** Of what a converter takes from cells, this share comes out as phantom power; common practice. */
 const CONVERSION = 0.75;
 const PORT_VOLT = 5;
+/** What a cell loses by itself, as a current; est. */
+const LEAST_MA = 0.05;
 
 /** One battery of the setup, and what goes out of it and into it while the job runs. */
 export interface Cell {
@@ -113,7 +115,7 @@ function hoursOf({ part, partClass }: Fitted, catalogue: Catalogue, phantomWatt:
   if (!spec) return null;
   const cell = cellsOf(catalogue, spec.size)[knobAt(part, partClass, spec.knob)];
   const volt = cell.values.volt.value * q(spec.count);
-  return cellHours(cell, q(spec.drawMa) + (1000 * phantomWatt) / CONVERSION / volt);
+  return cellHours(cell, Math.max(LEAST_MA, q(spec.drawMa) + (1000 * phantomWatt) / CONVERSION / volt));
 }
 
 /** Cells of a size, in the order of the catalogue, which is that of a part's knob. */

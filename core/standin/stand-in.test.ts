@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
-import { type Sketch, sketch } from '@/tests/support/bench-setup';
+import { sketch, usbMic } from '@/tests/support/bench-setup';
 import type { Setup } from '../model';
 import { type Act, act, atRest, type StandIn, shortestOrder } from '.';
 
@@ -9,16 +9,6 @@ const play = (setup: Setup, ...acts: readonly Act[]): StandIn =>
   acts.reduce((now, a) => act(setup, catalogue, now, a), atRest(setup, catalogue));
 const plug = (joint: string): Act => ({ do: 'plug', joint });
 const open: Act = { do: 'open' };
-
-const usbMic = (app: string, more: Partial<Sketch> = {}): Setup =>
-  sketch({
-    job: { app },
-    device: 'tablet-usb-c',
-    parts: { mic: 'lapel-usb-c' },
-    joints: ['mic.usb > tablet-usb-c.usb'],
-    hears: { mic: 0.2 },
-    ...more,
-  });
 
 describe('plugged before or after the app is opened', () => {
   test('a notice appears and the list grows; the app takes it when it is opened', () => {

@@ -60,6 +60,17 @@ export function sketch({ job, device, parts, joints, hears, chosenInput = 'newes
   return setup;
 }
 
+/** The simplest digital line: a lapel microphone with a USB-C plug in a tablet. */
+export const usbMic = (app: string, more: Partial<Sketch> = {}): Setup =>
+  sketch({
+    job: { app },
+    device: 'tablet-usb-c',
+    parts: { mic: 'lapel-usb-c' },
+    joints: ['mic.usb > tablet-usb-c.usb'],
+    hears: { mic: 0.2 },
+    ...more,
+  });
+
 /** Assess a setup, some of its parts made different. */
 export function assessed(
   setup: Setup,

@@ -113,6 +113,20 @@ const NAMES: Readonly<Record<string, string>> = {
   sendGainDb: 'gain of a send',
   usbGainDb: 'gain to USB',
   phonesGainDb: 'gain to headphones',
+  sampleRateHz: 'sample rate',
+  sampleBits: 'bits a sample',
+  cellCount: 'cells in it',
+  cellDrawMa: 'current from its cells',
+  bankWh: 'printed on it',
+  bankEfficiency: 'of that comes out',
+  chargeMa: 'current while it charges',
+  chargeHours: 'charged in',
+  strongMa: 'strong port gives',
+  totalMa: 'all ports together give',
+  directGainDb: 'gain of direct monitoring',
+  directInOhm: 'input resistance of direct monitoring',
+  phonesClipDbu: 'headphone output clips at',
+  phonesEinDbu: 'headphone output noise',
 };
 
 /** The name of a figure; one without a name of its own is taken apart: liftOhm becomes "lift ohm". */
