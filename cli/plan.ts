@@ -13,14 +13,17 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
   }
   const works = answers.some((a) => a.score.failing + a.score.unknown === 0);
   if (json) {
-    const out = answers.map(({ setup, cost, toBuy, pieces, score, weakest, lostBy, snrDb }) => ({
+    const out = answers.map(({ setup, cost, toBuy, pieces, massG, score, weakest, best, lostBy, toWin, snrDb }) => ({
       cost,
       toBuy: toBuy.map((p) => p.class),
       pieces,
+      massG,
+      best,
       ...score,
       weakest: { gate: weakest.gate, status: weakest.status, room: weakest.room, sentence: weakest.sentence },
       snrDb,
       lostBy,
+      toWin,
       setup,
     }));
     process.stdout.write(`${JSON.stringify({ job: job.id, tried, answers: out }, null, 2)}\n`);
@@ -33,9 +36,9 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
     const chain = a.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
     lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
     lines.push(
-      `   to buy ${a.cost.toFixed(2)}, weakest ${a.weakest.gate} ${a.weakest.status} (room ${a.weakest.room?.toFixed(2)}), ${a.pieces} pieces`,
+      `   to buy ${a.cost.toFixed(2)}, weakest ${a.weakest.gate} ${a.weakest.status} (room ${a.weakest.room?.toFixed(2)}), ${a.pieces} pieces, ${a.massG.toFixed(0)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
     );
-    if (a.lostBy) lines.push(`   ${a.lostBy}`);
+    if (a.lostBy) lines.push(`   ${a.lostBy}${a.toWin ? ` ${a.toWin}` : ''}`);
     lines.push('');
   });
   process.stdout.write(`${lines.map(printable).join('\n')}`);

@@ -7,6 +7,8 @@ import {
   hubPorts,
   type Mend,
   mends,
+  type Opener,
+  openers,
   type PlanProgress,
   plan,
   type Quieter,
@@ -68,6 +70,8 @@ export const endpoint = {
   },
   plan: (job: Job, drawer: Drawer | null, tell: (p: PlanProgress) => void) =>
     search(plan(job, drawer, catalogue), tell),
+  openers: (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void) =>
+    search(openers(job, drawer, catalogue), tell),
   mends: (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void) =>
     search(mends(setup, drawer, catalogue), tell),
   levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),

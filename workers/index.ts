@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { HubPorts, Mend, Opener, PlanProgress, Quieter, Swap } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 
@@ -48,6 +48,10 @@ async function judgeNext(): Promise<void> {
 export const planJob = (job: Job, drawer: Drawer | null, tell: (p: PlanProgress) => void): Promise<boolean> =>
   thread('plan').plan(job, drawer, proxy(tell));
 export const stopPlan = (): Promise<void> => thread('plan').stop();
+
+/** What would open a way where none is. A later search of this kind ends it. */
+export const findOpeners = (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void): Promise<boolean> =>
+  thread('mend').openers(job, drawer, proxy(tell));
 
 export const findMends = (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void): Promise<boolean> =>
   thread('mend').mends(setup, drawer, proxy(tell));

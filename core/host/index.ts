@@ -1,4 +1,4 @@
-export { type Absence, appTakes, type InputEntry, inputList } from './inputs';
+export { type Absence, appTakes, forbidden, type InputEntry, inputList } from './inputs';
 export {
   type Act,
   act,

@@ -1,5 +1,5 @@
 import type { Compiled } from '../compile';
-import { type AppClass, type HostSpec, type InputSpec, quantity } from '../model';
+import { type AppClass, type HostSpec, type InputSpec, type PartClass, quantity } from '../model';
 import { busLoads, offTheBus, type UsbTree } from '../power';
 import type { OperatingPoint, Responses } from '../signal';
 import { headphoneOhm, senseOhm } from './sense';
@@ -154,6 +154,17 @@ function onTheBus(compiled: Compiled, usb: UsbTree, entries: readonly InputEntry
   const digital = entries.filter((e) => isDigitalSound(compiled, e)).sort((a, b) => a.plugged - b.plugged);
   const off = offTheBus(busLoads(compiled, usb, [...new Set(digital.map((e) => e.part))]));
   return entries.map((e) => (digital.includes(e) && off.has(e.part) ? { ...e, listed: false, why: 'bus-full' } : e));
+}
+
+/** Why a piece can never bring sound to a device of this kind, whatever it is plugged into; null where nothing forbids it. */
+export function forbidden(host: HostSpec, app: AppClass, { usb }: PartClass): Absence | null {
+  if (!usb) return null;
+  if (usb.bus === 'other') return 'other-bus';
+  if (usb.data === 'none') return 'charge-only';
+  if (usb.identity === 'none') return 'no-identity';
+  if (usb.driver === 'own' && !host.takesDrivers) return 'needs-driver';
+  const byApp = host.unlicensed === 'by-app' && !app.takesUnlicensed;
+  return usb.licensed === false && (host.unlicensed === 'refused' || byApp) ? 'unlicensed' : null;
 }
 
 /** Would the app record from this entry on this host, were it listed? */

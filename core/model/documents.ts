@@ -24,6 +24,16 @@ export interface Room {
   readonly noiseDba: number;
 }
 
+/** What decides between chains that all work; absent is margin up to plenty, then money, then pieces. */
+export type Preference =
+  | 'balanced'
+  | 'cheapest'
+  | 'cleanest'
+  | 'fewest-pieces'
+  | 'lightest'
+  | 'next-device'
+  | 'no-mains';
+
 export interface Job {
   readonly format: 'symplex.job';
   readonly version: number;
@@ -43,6 +53,7 @@ export interface Job {
   /** The most to spend on what is missing; null for no limit. */
   readonly budget: number | null;
   readonly room?: Room;
+  readonly preference?: Preference;
   /** Further devices that record the same, each with its app. */
   readonly also?: readonly Destination[];
 }

@@ -14,6 +14,7 @@ export type {
   Place,
   Placement,
   PortRef,
+  Preference,
   Purpose,
   Room,
   Session,

@@ -1,6 +1,8 @@
 export { freePorts, insertPart, type OtherHole, otherHoles, plugIn, portsFit, swapPart, takeOut } from './edit';
+export type { Best } from './front';
 export { type HubPorts, hubPorts } from './hub-ports';
 export { type Mend, mends } from './mend';
+export { type Opener, openers } from './openers';
 export { type Answer, type PlanProgress, plan, type Route } from './plan';
 export { type Quieter, quieterFor } from './quieter';
 export type { Score } from './score';

@@ -1,11 +1,13 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { assess } from '../assess';
 import { GATES } from '../gates';
-import { checkDocument, type Drawer, type Job, quantity, type Setup, turnKnob } from '../model';
+import { checkDocument, type Drawer, type Job, type Preference, quantity, type Setup, turnKnob } from '../model';
 import { type Mend, mends, type PlanProgress, plan, settleKnobs, swapsFor } from '.';
-import { compareAnswers } from './plan';
+import { beats, frontOf } from './front';
+import { compareBy } from './preference';
 
 const runPlan = (job: Job, drawer: Drawer | null): readonly PlanProgress[] => [...plan(job, drawer, catalogue)];
 const kiln = demoJobs.find((j) => j.id === 'kiln-opening')!;
@@ -60,17 +62,51 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
       if (job.budget !== null) expect(a.cost).toBeLessThanOrEqual(job.budget);
     }
   });
-  test('they are ranked, each but the first says why it lost, and no computed chain passes more for less', () => {
+  test('none beats another on all of cost, margin, pieces and mass; each but the first says why it lost and how it would win', () => {
+    const merits = answers.map((a) => ({ ...a, room: a.score.room }));
     for (const [i, a] of answers.entries()) {
-      if (i > 0) expect(compareAnswers(answers[i - 1], a)).toBeLessThanOrEqual(0);
+      if (i > 0) expect(compareBy('balanced')(answers[i - 1], a)).toBeLessThanOrEqual(0);
       expect(a.lostBy === null).toBe(i === 0);
+      expect(a.toWin === null).toBe(i === 0);
+      if (i > 0) expect(merits.some((b) => beats(b, merits[i]))).toBe(false);
     }
-    const best = answers[0];
-    const better = routes.filter(
-      (r) => r.score.failing + r.score.unknown === 0 && r.score.room >= best.score.room && r.cost < best.cost,
-    );
-    expect(better).toEqual([]);
+    expect(new Set(answers.flatMap((a) => a.best)).size).toBe(4);
+    const passing = routes.filter((r) => r.score.failing + r.score.unknown === 0);
+    const least = Math.min(...passing.filter((r) => job.budget === null || r.cost <= job.budget).map((r) => r.cost));
+    expect(Math.min(...answers.map((a) => a.cost))).toBe(least);
   });
+  test('another preference puts another first', () => {
+    const firstBy = (preference: Preference) => runPlan({ ...job, preference }, demoDrawer).at(-1)!.answers;
+    const cheap = firstBy('cheapest');
+    expect(cheap[0].cost).toBe(Math.min(...cheap.map((a) => a.cost)));
+    const light = firstBy('lightest');
+    expect(light[0].massG).toBe(Math.min(...light.map((a) => a.massG)));
+    const few = firstBy('fewest-pieces');
+    expect(few[0].pieces).toBe(Math.min(...few.map((a) => a.pieces)));
+    const clean = firstBy('cleanest');
+    expect(clean[0].snrDb).toBe(Math.max(...clean.map((a) => a.snrDb ?? 0)));
+  });
+});
+
+test('the front is what brute force finds: nothing on it is beaten, and all that is off it is', () => {
+  const merit = fc.record({
+    cost: fc.integer({ min: 0, max: 6 }),
+    room: fc.integer({ min: 0, max: 12 }).map((r) => r / 10),
+    pieces: fc.integer({ min: 1, max: 5 }),
+    massG: fc.integer({ min: 0, max: 5 }),
+  });
+  fc.assert(
+    fc.property(fc.array(merit, { maxLength: 25 }), (all) => {
+      const front = frontOf(all);
+      const alike = (a: (typeof all)[number], b: (typeof all)[number]) => !beats(a, b) && !beats(b, a);
+      for (const a of front) expect(all.some((b) => beats(b, a))).toBe(false);
+      for (const a of all.filter((x) => !front.includes(x))) {
+        expect(front.some((b) => beats(b, a) || (alike(a, b) && b.cost === a.cost && b.pieces === a.pieces))).toBe(
+          true,
+        );
+      }
+    }),
+  );
 });
 
 describe('the drawer and the job decide', () => {

@@ -1,11 +1,15 @@
 import type { Verdict } from '../gates';
-import type { Catalogue, Drawer, Job, Part, Setup } from '../model';
+import { type Catalogue, type Drawer, hostsOf, type Job, type Part, quantity, type Setup } from '../model';
 import { accompany, reaches } from './accompany';
 import { buildSetup } from './build';
-import { compareScores, type Score, scoreOf } from './score';
-import { type Link, searchChains } from './search';
-import { settleKnobs } from './settle';
+import { type Best, bestAt, frontOf, type Merits } from './front';
+import { compareBy, upToEnough } from './preference';
+import { promising } from './promising';
+import { type Score, scoreOf } from './score';
+import { type Chain, type Link, searchChains } from './search';
+import { type Settled, settleKnobs } from './settle';
 import { costOf, stockOf } from './stock';
+import { survives } from './survives';
 
 /** A chain with its verdicts, ready to be shown or opened. */
 export interface Answer {
@@ -13,12 +17,21 @@ export interface Answer {
   readonly cost: number;
   readonly toBuy: readonly Part[];
   readonly pieces: number;
+  readonly massG: number;
+  /** Pieces that need the mains. */
+  readonly onMains: number;
+  /** Devices of the catalogue on which the same pieces would work; null until it is asked. */
+  readonly devices: number | null;
   readonly score: Score;
   readonly weakest: Verdict;
   readonly verdicts: readonly Verdict[];
   readonly snrDb: number | null;
+  /** What it is best at among those it stands with. */
+  readonly best: readonly Best[];
   /** Why it stands below the one before it; null for the first. */
   readonly lostBy: string | null;
+  /** What would have to change for it to stand first; null for the first, and for one that does not work. */
+  readonly toWin: string | null;
 }
 
 /** A chain that was computed, as a point of the cost and margin it has. */
@@ -28,7 +41,7 @@ export interface Route {
 }
 
 export interface PlanProgress {
-  /** Best first. */
+  /** Best first: those that work and that no other beats on all of cost, margin, pieces and mass; else the nearest misses. */
   readonly answers: readonly Answer[];
   /** Every chain assessed so far. */
   readonly routes: readonly Route[];
@@ -39,83 +52,152 @@ export interface PlanProgress {
 const MOST_TRIED = 60;
 /** A chain with this much room at its weakest gate gains nothing from further pieces. */
 const GOOD_ROOM = 0.3;
-const MOST_ANSWERS = 6;
+const MOST_ANSWERS = 8;
+const MOST_MISSES = 3;
 
 /**
- * Find chains for a job, cheapest first, and keep the best by gates passed, margin, cost and pieces.
+ * Find chains for a job, cheapest first, and keep those that none beats, in the order that the job prefers.
  * A generator: each step is one chain assessed, so the caller shows the first answer at once and stops when it likes.
  */
 export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<PlanProgress> {
   // Chains lead to one device; what else records is plugged in on the sheet.
   const { also: _, ...job } = wanted;
   const stock = stockOf(drawer, catalogue);
-  let answers: Answer[] = [];
+  let found: Answer[] = [];
   const routes: Route[] = [];
   const good: string[][] = [];
   // The same pieces again, or a good chain with padding, would only be in the way.
   const isPadded = (links: readonly Link[]) => good.some((g) => g.every((c) => links.some((l) => l.classId === c)));
-  for (const chain of searchChains(job, catalogue, stock, isPadded)) {
-    if (routes.length >= MOST_TRIED || cannotBeBeaten(answers, chain.cost)) break;
+  const memory = promising(catalogue);
+  /** Assess one chain; null for one that does not reach. */
+  const tried = (chain: Chain): PlanProgress | null => {
     const setup = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
-    if (!reaches(setup, catalogue)) continue;
+    if (!reaches(setup, catalogue)) return null;
     const settled = accompany(settleKnobs(setup, catalogue), catalogue, stock);
+    memory.learn(chain, settled.setup, settled.assessment);
     const { cost, toBuy } = costOf(settled.setup.parts, stock, catalogue);
     const score = scoreOf(settled.assessment);
     routes.push({ cost, score });
     if (job.budget === null || cost <= job.budget) {
-      const { verdicts, weakest, readings } = settled.assessment;
-      const snr = readings.channels.map((c) => c.snrDb).filter(Number.isFinite);
-      const answer: Answer = {
-        setup: settled.setup,
-        cost,
-        toBuy,
-        pieces: settled.setup.parts.length,
-        score,
-        weakest,
-        verdicts,
-        snrDb: snr.length > 0 ? Math.min(...snr) : null,
-        lostBy: null,
-      };
-      const { failing, unknown, room } = answer.score;
-      if (failing + unknown === 0 && room >= GOOD_ROOM) good.push(chain.links.slice(0, -1).map((l) => l.classId));
-      answers = [...answers.filter((a) => !samePieces(a, answer)), answer].sort(compareAnswers).slice(0, MOST_ANSWERS);
+      const answer = answerOf(settled, cost, toBuy, catalogue);
+      if (works(answer) && score.room >= GOOD_ROOM) good.push(chain.links.slice(0, -1).map((l) => l.classId));
+      if (!found.some((a) => samePieces(a, answer))) found = [...found, answer];
     }
-    yield { answers: withReasons(answers), routes: [...routes], done: false };
+    return { answers: chosen(job, found), routes: [...routes], done: false };
+  };
+  for (const chain of searchChains(job, catalogue, stock, isPadded, memory.isPoor)) {
+    if (routes.length >= MOST_TRIED) break;
+    const progress = tried(chain);
+    if (progress) yield progress;
   }
-  yield { answers: withReasons(answers), routes, done: true };
+  if (job.preference === 'next-device') {
+    // Each takes an assessment a device: asked only of those that are shown.
+    for (const { setup } of chosen(job, found)) {
+      const devices = survives(setup, hostsOf(setup, catalogue)![0].part.id, catalogue);
+      found = found.map((a) => (a.setup === setup ? { ...a, devices } : a));
+      yield { answers: chosen(job, found), routes: [...routes], done: false };
+    }
+  }
+  yield { answers: chosen(job, found), routes, done: true };
 }
 
-/** Margin beyond this is plenty: it no longer outweighs money. */
-const ENOUGH_ROOM = 0.5;
+function answerOf({ setup, assessment }: Settled, cost: number, toBuy: readonly Part[], catalogue: Catalogue): Answer {
+  const { verdicts, weakest, readings } = assessment;
+  const snr = readings.channels.map((c) => c.snrDb).filter(Number.isFinite);
+  const pieces = setup.parts.filter((p) => !catalogue.parts.get(p.class)!.host);
+  return {
+    setup,
+    cost,
+    toBuy,
+    pieces: setup.parts.length,
+    massG: pieces.reduce((sum, p) => sum + quantity(p, catalogue.parts.get(p.class)!, 'massG'), 0),
+    onMains: pieces.filter((p) => catalogue.parts.get(p.class)!.needs?.includes('mains')).length,
+    devices: null,
+    score: scoreOf(assessment),
+    weakest,
+    verdicts,
+    snrDb: snr.length > 0 ? Math.min(...snr) : null,
+    best: [],
+    lostBy: null,
+    toWin: null,
+  };
+}
 
-/** Chains come cheapest first: when every answer has plenty of room for no more money, no later one gets in. */
-const cannotBeBeaten = (answers: readonly Answer[], cost: number): boolean =>
-  answers.length === MOST_ANSWERS &&
-  answers.every((a) => a.score.failing + a.score.unknown === 0 && a.score.room >= ENOUGH_ROOM && a.cost < cost);
+const works = (a: Answer): boolean => a.score.failing + a.score.unknown === 0;
+const merits = (a: Answer): Merits => ({ cost: a.cost, room: a.score.room, pieces: a.pieces, massG: a.massG });
 
-/** Gates passed, then margin up to plenty, then cost, then pieces. Equal ones keep the order they were found in. */
-export const compareAnswers = (a: Answer, b: Answer): number =>
-  compareScores(upToEnough(a.score), upToEnough(b.score)) || a.cost - b.cost || a.pieces - b.pieces;
-
-const upToEnough = (s: Score): Score => ({ ...s, room: Math.min(s.room, ENOUGH_ROOM) });
+/** Of all that was found: what is worth showing, in the order that the job prefers, with reasons. */
+function chosen(job: Job, found: readonly Answer[]): readonly Answer[] {
+  const order = compareBy(job.preference ?? 'balanced');
+  const working = found.filter(works).sort(order);
+  if (working.length === 0) return withReasons(job, [...found].sort(order).slice(0, MOST_MISSES));
+  const onFront = new Set(frontOf(working.map((a) => ({ ...merits(a), a }))).map((m) => m.a));
+  // What is preferred is shown even where the preference weighs something else than the front does.
+  const shown = working.filter((a, i) => i === 0 || onFront.has(a)).slice(0, MOST_ANSWERS);
+  return withReasons(
+    job,
+    shown.map((a) => ({ ...a, best: bestAt(merits(a), shown.map(merits)) })),
+  );
+}
 
 const samePieces = (a: Answer, b: Answer): boolean =>
-  compareAnswers(a, b) === 0 && a.setup.parts.every((p, i) => b.setup.parts[i]?.class === p.class);
+  a.cost === b.cost &&
+  a.score.room === b.score.room &&
+  a.setup.parts.length === b.setup.parts.length &&
+  a.setup.parts.every((p, i) => b.setup.parts[i]?.class === p.class);
 
-const withReasons = (answers: readonly Answer[]): readonly Answer[] =>
-  answers.map((a, i) => (i === 0 ? a : { ...a, lostBy: reason(a, answers[i - 1]) }));
+const withReasons = (job: Job, answers: readonly Answer[]): readonly Answer[] =>
+  answers.map((a, i) =>
+    i === 0 ? a : { ...a, lostBy: reason(job, a, answers[i - 1]), toWin: works(a) ? toWin(a, answers[0]) : null },
+  );
 
 /** What decided between two neighbours, in words. */
-function reason(a: Answer, better: Answer): string {
+function reason(job: Job, a: Answer, better: Answer): string {
   const title = (v: Verdict) => v.gate[0].toUpperCase() + v.gate.slice(1);
   const failing = a.verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').map(title);
   if (a.score.failing + a.score.unknown > better.score.failing + better.score.unknown) {
     return `Does not pass ${failing.join(', ')}: ${a.weakest.sentence}`;
   }
+  const dearer = a.cost - better.cost;
+  switch (job.preference ?? 'balanced') {
+    case 'cheapest':
+      if (dearer > 0) return `Costs ${dearer.toFixed(2)} more.`;
+      break;
+    case 'cleanest':
+      if ((a.snrDb ?? 0) < (better.snrDb ?? 0)) {
+        return `The voice stands ${((better.snrDb ?? 0) - (a.snrDb ?? 0)).toFixed(0)} dB less over the noise.`;
+      }
+      break;
+    case 'lightest':
+      if (a.massG > better.massG) return `Weighs ${(a.massG - better.massG).toFixed(0)} g more.`;
+      break;
+    case 'next-device':
+      if ((a.devices ?? 0) < (better.devices ?? 0)) {
+        return `Works on ${a.devices} other devices, not ${better.devices}.`;
+      }
+      break;
+    case 'no-mains':
+      if (a.onMains > better.onMains) return `${a.onMains} of its pieces need the mains.`;
+      break;
+    case 'fewest-pieces':
+      if (a.pieces > better.pieces) return `One has to carry ${a.pieces} pieces instead of ${better.pieces}.`;
+  }
   if (upToEnough(a.score).room < upToEnough(better.score).room) {
     return `Less room at its weakest gate: ${title(a.weakest)} ${a.weakest.room?.toFixed(1)} against ${better.score.room.toFixed(1)}.`;
   }
-  if (a.cost > better.cost) return `Costs ${(a.cost - better.cost).toFixed(2)} more for the same margin.`;
+  if (dearer > 0) return `Costs ${dearer.toFixed(2)} more for the same margin.`;
   if (a.pieces > better.pieces) return `One has to carry ${a.pieces} pieces instead of ${better.pieces}.`;
   return 'As good: found later only.';
+}
+
+/** What would have to count more for an answer to stand first. */
+function toWin(a: Answer, first: Answer): string {
+  const better = [
+    a.cost < first.cost && 'money',
+    a.score.room > first.score.room && 'margin',
+    a.pieces < first.pieces && 'fewer pieces',
+    a.massG < first.massG && 'less mass',
+  ].filter((w) => w !== false);
+  if (better.length > 0) return `It wins when ${better.join(' or ')} counts more.`;
+  return `It wins if it cost ${(a.cost - first.cost).toFixed(2)} less.`;
 }

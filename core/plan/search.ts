@@ -1,6 +1,6 @@
 import TinyQueue from 'tinyqueue';
 import { connectorNamed, mate } from '../connectors';
-import { appTakes } from '../host';
+import { appTakes, forbidden } from '../host';
 import type { AppClass, Catalogue, Job, PartClass, PortSpec, Role } from '../model';
 import type { Stock } from './stock';
 import { isStraight } from './straight';
@@ -29,6 +29,9 @@ const LONGEST = 7;
 /** A piece costs this much in the search even when it is owned: shorter chains first. */
 const PIECE_COST = 0.5;
 
+/** Beginnings looked at in one search: the effort has an end, and it is the same on every machine. */
+const MOST_POPPED = 10_000;
+
 /** What a chain has still to pass through before the device, as bits. */
 const JOIN = 1;
 const CHANNELS = 2;
@@ -52,12 +55,14 @@ interface State {
  * port to the device, found backwards beforehand, steers it and drops ports that lead nowhere.
  * Pruned by fit, by the way the signal goes and by what the contacts are for; what a chain does is left to `assess`.
  * @param isPadded tells of the beginning of a chain that nothing good can come of it any more; asked anew each time.
+ * @param isPoor tells of a beginning, or a whole chain, that it can wait: it comes when all others have come.
  */
 export function* searchChains(
   job: Job,
   catalogue: Catalogue,
   stock: Stock,
   isPadded: (links: readonly Link[]) => boolean,
+  isPoor: (links: readonly Link[], microphones: number) => boolean = () => false,
 ): Generator<Chain> {
   const device = catalogue.parts.get(job.device)!;
   const app = catalogue.apps.get(job.app)!;
@@ -69,7 +74,10 @@ export function* searchChains(
   const stepsFrom = waysOn(classes);
   const ahead = costAhead(classes, device, stock, voices);
   // Of those that are as good, the one found first comes first.
-  const queue = new TinyQueue<State>([], (a, b) => a.bound - b.bound || a.found - b.found);
+  const inOrder = (a: State, b: State) => a.bound - b.bound || a.found - b.found;
+  let queue = new TinyQueue<State>([], inOrder);
+  let waiting: State[] = [];
+  const late: Chain[] = [];
   let found = 0;
   const been = new Set<string>();
   const push = (state: Omit<State, 'bound' | 'found'>) => {
@@ -90,9 +98,23 @@ export function* searchChains(
       }
     }
   }
-  while (queue.length > 0) {
+  let popped = 0;
+  for (let all = false; queue.length > 0 || waiting.length > 0; ) {
+    if (queue.length === 0) {
+      // All others have come: now what was put off.
+      all = true;
+      queue = new TinyQueue(waiting, inOrder);
+      waiting = [];
+      yield* late.splice(0);
+    }
+    popped += 1;
+    if (popped > MOST_POPPED) return;
     const state = queue.pop()!;
     if (isPadded(state.links)) continue;
+    if (!all && isPoor(state.links, state.microphones)) {
+      waiting.push(state);
+      continue;
+    }
     // The cheapest straight way to a connector of some length comes first; another one is only more to carry.
     const way = wayKey(state, catalogue);
     if (way !== null && been.has(way)) continue;
@@ -101,7 +123,9 @@ export function* searchChains(
       const left = state.needs & ~channelsOf(device, voices);
       if (left === 0 && port.flow === 'in' && takes(state.out, port)) {
         const links = [...state.links, { classId: device.id, inPort: port.id, alsoIn: [], outPort: null }];
-        yield { links, cost: moneyOf(links, stock, state.microphones), microphones: state.microphones };
+        const chain = { links, cost: moneyOf(links, stock, state.microphones), microphones: state.microphones };
+        if (all || !isPoor(links, state.microphones)) yield chain;
+        else late.push(chain);
       }
     }
     if (state.links.length + 1 >= LONGEST) continue;
@@ -220,7 +244,8 @@ function makesSense(out: PortSpec, into: PortSpec): boolean {
 
 /** A part with a converter is where the signal is recorded: of no use where the app takes none of its inputs. */
 const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
-  c.inputs !== undefined && !c.inputs.some((spec) => appTakes(app, device.host!, { spec, unlicensed: null }));
+  forbidden(device.host!, app, c) !== null ||
+  (c.inputs !== undefined && !c.inputs.some((spec) => appTakes(app, device.host!, { spec, unlicensed: null })));
 
 function usable(c: PartClass, job: Job): boolean {
   if (c.kind === 'power') return false;

@@ -1,5 +1,5 @@
 import { type Assessment, mustAssess } from '../assess';
-import { type Catalogue, knobAt, type Setup, turnKnob } from '../model';
+import { type Catalogue, type KnobSpec, knobAt, type Part, type Setup, turnKnob } from '../model';
 import { compareScores, scoreOf } from './score';
 
 /** Where the peaks of the loudest voice are put: below the red, with room to spare. */
@@ -19,25 +19,39 @@ const judged = (setup: Setup, catalogue: Catalogue): Settled => ({ setup, assess
 export function settleKnobs(setup: Setup, catalogue: Catalogue): Settled {
   let best = judged(setup, catalogue);
   // Switches decide who reaches what and who has its voltage; where that is right they are left alone.
-  const wrong = best.assessment.verdicts.some(
-    (v) => v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V')),
-  );
-  const switches = wrong ? setup.parts : [];
-  for (const part of switches) {
+  for (const { part, knob } of isWrong(best) ? switchesOf(setup, catalogue) : []) {
     const partClass = catalogue.parts.get(part.class)!;
-    for (const knob of partClass.knobs ?? []) {
-      if (knob.unit === 'dB') continue;
-      for (let position = knob.min; position <= knob.max; position += knob.step) {
-        if (position === knobAt(part, partClass, knob.id)) continue;
-        const tried = judged(turnKnob(best.setup, part.id, knob.id, position), catalogue);
-        if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
-      }
+    for (let position = knob.min; position <= knob.max; position += knob.step) {
+      if (position === knobAt(part, partClass, knob.id)) continue;
+      const tried = judged(turnKnob(best.setup, part.id, knob.id, position), catalogue);
+      if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
     }
+    if (!isWrong(best)) break;
   }
   const turned = level(best, catalogue);
   if (turned === best.setup) return best;
   const levelled = judged(turned, catalogue);
   return compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0 ? levelled : best;
+}
+
+const isWrong = ({ assessment }: Settled): boolean =>
+  assessment.verdicts.some(
+    (v) => v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V')),
+  );
+
+/** Switches and choices that could matter to what is recorded: those that change the circuit other than towards ears. */
+function switchesOf(setup: Setup, catalogue: Catalogue): readonly { readonly part: Part; readonly knob: KnobSpec }[] {
+  return setup.parts.flatMap((part) => {
+    const { knobs = [], circuit, ports } = catalogue.parts.get(part.class)!;
+    const forEars = ports.filter((p) => p.flow === 'monitor').map((p) => `${p.id}.`);
+    const matters = (knob: KnobSpec) =>
+      circuit.some((e) => {
+        const text = JSON.stringify(e);
+        if (e.when?.knob !== knob.id && !text.includes(`"knob:${knob.id}"`)) return false;
+        return !(e.is === 'stage' && e.out.some((n) => forEars.some((p) => n.startsWith(p))));
+      });
+    return knobs.filter((k) => k.unit !== 'dB' && matters(k)).map((knob) => ({ part, knob }));
+  });
 }
 
 /** Spread the decibels that are missing or too many over the gain knobs of the line, from the input back. */

@@ -1,8 +1,7 @@
 'use client';
 import { Fragment } from 'react';
-import { type Part, quantity } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { classOf, GATE_TITLES, minus, partName, price, StatusMark, signed } from '../kit';
+import { GATE_TITLES, minus, partName, price, StatusMark, signed } from '../kit';
 import { letterOf } from './letter';
 
 interface Props {
@@ -10,9 +9,6 @@ interface Props {
   readonly place: number;
   readonly onOpen: () => void;
 }
-
-const grams = (parts: readonly Part[]): number =>
-  parts.reduce((sum, p) => sum + (classOf(p).host ? 0 : quantity(p, classOf(p), 'massG')), 0);
 
 /** One chain: its pieces, what must be bought, where it is weakest and why it stands where it stands. */
 export function AnswerStrip({ answer, place, onOpen }: Props) {
@@ -22,6 +18,7 @@ export function AnswerStrip({ answer, place, onOpen }: Props) {
   const letter = letterOf(place);
   return (
     <li
+      id={`chain-${letter}`}
       className={`rounded-xl border bg-card p-3 desk:flex desk:gap-4 ${place === 0 ? 'border-2 border-accent' : 'border-rule'}`}
     >
       <div className="min-w-0 flex-1">
@@ -43,11 +40,22 @@ export function AnswerStrip({ answer, place, onOpen }: Props) {
             </Fragment>
           ))}
         </div>
+        {answer.best.length > 0 && passes && (
+          <p className="mt-2 flex flex-wrap gap-1.5">
+            <span className="sr-only">Best at: </span>
+            {answer.best.map((b) => (
+              <span key={b} className="rounded-full border border-accent bg-accent-wash px-2.5 text-sm">
+                {b}
+              </span>
+            ))}
+          </p>
+        )}
         <p className="mt-2 text-soft">
           {answer.lostBy ??
             (passes
               ? 'The best of what was computed.'
-              : `Nothing passes all gates; this comes nearest. ${weakest.sentence}`)}
+              : `Nothing passes all gates; this comes nearest. ${weakest.sentence}`)}{' '}
+          {answer.toWin}
         </p>
       </div>
       <div className="mt-2 flex shrink-0 flex-col items-stretch justify-end gap-3 desk:mt-0 desk:w-60">
@@ -64,9 +72,15 @@ export function AnswerStrip({ answer, place, onOpen }: Props) {
           <dd className="text-right font-mono font-semibold text-ink">
             {answer.snrDb === null ? '?' : minus(`${answer.snrDb.toFixed(0)} dB`)}
           </dd>
+          {answer.devices !== null && (
+            <>
+              <dt>other devices</dt>
+              <dd className="text-right font-mono font-semibold text-ink">works on {answer.devices}</dd>
+            </>
+          )}
           <dt>pieces, mass</dt>
           <dd className="text-right font-mono font-semibold text-ink">
-            {answer.pieces}, {grams(setup.parts).toFixed(0)} g
+            {answer.pieces}, {answer.massG.toFixed(0)} g
           </dd>
         </dl>
         <button

@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import type { Arrangement, Hearing, Job, Place, Purpose, Room, Source } from '@/core/model';
+import type { Arrangement, Hearing, Job, Place, Preference, Purpose, Room, Source } from '@/core/model';
 import { appOf, lower } from '../kit';
 
 /** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */
@@ -28,6 +28,16 @@ const PLACES: Readonly<Record<Place, string>> = {
   'desk-mains': 'at a desk with mains',
   desk: 'at a desk without mains',
   hand: 'hand-held',
+};
+
+const PREFERENCES: Readonly<Record<Preference, string>> = {
+  balanced: 'enough margin, then money',
+  cheapest: 'the cheapest now',
+  cleanest: 'the cleanest voice',
+  'fewest-pieces': 'the fewest pieces',
+  lightest: 'the lightest',
+  'next-device': 'what survives the next device',
+  'no-mains': 'no need of mains',
 };
 
 export const voicesText = (n: number): string => `${NUMBERS[n] ?? n} ${n === 1 ? 'voice' : 'voices'}`;
@@ -117,6 +127,11 @@ export const BLANKS = {
     name: 'What you must hear',
     now: (job) => HEARINGS[job.hearing],
     choices: () => choicesOf(HEARINGS, (job, hearing) => ({ ...job, hearing })),
+  },
+  preference: {
+    name: 'What counts most',
+    now: (job) => PREFERENCES[job.preference ?? 'balanced'],
+    choices: () => choicesOf(PREFERENCES, (job, preference) => ({ ...job, preference })),
   },
   place: {
     name: 'Where',

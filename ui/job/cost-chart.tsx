@@ -41,12 +41,7 @@ export function CostChart({
       <h2 className="font-bold">Cost against the weakest gate</h2>
       <div ref={ref}>
         {width > 0 && (
-          <svg
-            width={width}
-            height={HEIGHT}
-            role="img"
-            aria-label={`${routes.length} chains computed, ${answers.length} kept`}
-          >
+          <svg width={width} height={HEIGHT} aria-label={`${routes.length} chains computed, ${answers.length} kept`}>
             <rect
               x={EDGE.left}
               y={y(0)}
@@ -97,25 +92,28 @@ export function CostChart({
               .reverse()
               .map(({ a, i }) => (
                 <g key={a.setup.id} transform={`translate(${x(a.cost)},${y(shownRoom(a))})`}>
-                  <circle
-                    r={10}
-                    className={i === 0 ? 'fill-accent stroke-accent' : 'fill-card stroke-accent'}
-                    strokeWidth={2}
-                  />
-                  <text
-                    textAnchor="middle"
-                    dy={4}
-                    className={`font-bold text-xs ${i === 0 ? 'fill-accent-ink' : 'fill-accent'}`}
-                  >
-                    {letterOf(i)}
-                  </text>
+                  <a href={`#chain-${letterOf(i)}`} aria-label={`Chain ${letterOf(i)}`}>
+                    <circle
+                      r={10}
+                      className={i === 0 ? 'fill-accent stroke-accent' : 'fill-card stroke-accent'}
+                      strokeWidth={2}
+                    />
+                    <text
+                      textAnchor="middle"
+                      dy={4}
+                      className={`font-bold text-xs ${i === 0 ? 'fill-accent-ink' : 'fill-accent'}`}
+                    >
+                      {letterOf(i)}
+                    </text>
+                  </a>
                 </g>
               ))}
           </svg>
         )}
       </div>
       <p className="text-soft text-sm">
-        Every ring is a chain that was computed: {routes.length}. The dashed line joins those that no cheaper one beats.
+        Every ring is a chain that was computed: {routes.length}. Letters are those that none beats on all of cost,
+        margin, pieces and mass; press one to find it. The dashed line joins what margin costs.
       </p>
     </section>
   );

@@ -8,6 +8,7 @@ import { change, desk } from '@/store';
 import { appOf, Button, headsetOnly, setSetting, useDrawer, useJob, usePlan } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AnswerStrip } from './answer-strip';
+import { DeadEnd } from './dead-end';
 import { letterOf } from './letter';
 
 // The choosers and the chart come after the first paint, while the documents are read: the page needs none to begin.
@@ -75,12 +76,13 @@ export function JobScreen() {
               </Button>
             )}
           </div>
-          {!searching && answers.length === 0 && (
-            <p className="text-soft">
-              {job.budget === null
-                ? 'Nothing known does that with this device and this app. Change a blank: another app, mixed to both sides, or a desk with mains.'
-                : 'Not for that money. Allow more, or change another blank.'}
-            </p>
+          {!searching && progress && passing === 0 && (
+            <DeadEnd
+              job={job}
+              drawer={drawer}
+              miss={answers[0] ? `The nearest miss, ${letterOf(0)}: ${answers[0].weakest.sentence}` : null}
+              onFill={fill}
+            />
           )}
           {headsetOnly(appOf(job.app)) && catalogue.parts.get(job.device)?.host?.limitsApps && (
             <p className="mb-2 text-soft">

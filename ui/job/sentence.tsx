@@ -76,6 +76,7 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
           onFill={(v) => onFill(v === null ? 'Spend what it takes' : `Spend at most ${v}`, { ...job, budget: v })}
         />
       </Ended>
+      What counts most is <Ended by=".">{choice(BLANKS.preference)}</Ended>
     </p>
   );
 }

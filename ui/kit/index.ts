@@ -12,6 +12,7 @@ export {
   useHubPorts,
   useLevels,
   useMends,
+  useOpeners,
   useOrder,
   usePlan,
   useQuieter,

@@ -3,13 +3,14 @@ import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, Mend, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { HubPorts, Mend, Opener, PlanProgress, Quieter, Swap } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
   findHubPorts,
   findLevels,
   findMends,
+  findOpeners,
   findOrder,
   findQuieter,
   findSwaps,
@@ -222,3 +223,24 @@ export function useHubPorts(setup: Setup): readonly HubPorts[] {
   }, [setup]);
   return found;
 }
+
+/** What would open a way for a job that has none; searched for only where it is wanted. */
+export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | undefined, wanted: boolean) {
+  const [state, setState] = useState<{ readonly found: readonly Opener[]; readonly done: boolean }>(NO_OPENERS);
+  useEffect(() => {
+    setState(NO_OPENERS);
+    if (!job || drawer === undefined || !wanted) return;
+    let current = true;
+    void findOpeners(job, drawer, (found) => {
+      if (current) setState({ found, done: false });
+    }).then(() => {
+      if (current) setState((s) => ({ ...s, done: true }));
+    });
+    return () => {
+      current = false;
+    };
+  }, [job, drawer, wanted]);
+  return state;
+}
+
+const NO_OPENERS = { found: [], done: false } as const;

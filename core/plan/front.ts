@@ -1,0 +1,33 @@
+/** What routes are weighed by: less is better, but for room. */
+export interface Merits {
+  readonly cost: number;
+  readonly room: number;
+  readonly pieces: number;
+  readonly massG: number;
+}
+
+/** Margin beyond what is comfortable beats nothing. */
+const COMFORTABLE = 1;
+
+const weighed = (m: Merits): readonly number[] => [m.cost, -Math.min(m.room, COMFORTABLE), m.pieces, m.massG];
+
+/** Is one at least as good in all, and better in something? */
+export function beats(a: Merits, b: Merits): boolean {
+  const [x, y] = [weighed(a), weighed(b)];
+  return x.every((v, i) => v <= y[i]) && x.some((v, i) => v < y[i]);
+}
+
+/** Those that no other beats on all of cost, margin, pieces and mass (Pareto), in their order; of equals the first. */
+export const frontOf = <T extends Merits>(all: readonly T[]): readonly T[] =>
+  all.filter(
+    (a, i) =>
+      !all.some((b) => beats(b, a)) && !all.slice(0, i).some((b) => weighed(b).every((v, k) => v === weighed(a)[k])),
+  );
+
+export type Best = 'cheapest' | 'most margin' | 'fewest pieces' | 'lightest';
+
+/** What one is best at among those it stands with. */
+export function bestAt(a: Merits, among: readonly Merits[]): readonly Best[] {
+  const names: readonly Best[] = ['cheapest', 'most margin', 'fewest pieces', 'lightest'];
+  return names.filter((_, i) => among.every((b) => weighed(a)[i] <= weighed(b)[i]));
+}

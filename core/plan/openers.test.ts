@@ -1,0 +1,21 @@
+import { expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { demoJobs } from '@/demo';
+import type { Job } from '../model';
+import { openers } from '.';
+
+const last = (job: Job) => [...openers(job, null, catalogue)].at(-1)!;
+const kiln = demoJobs.find((j) => j.id === 'kiln-opening')!;
+
+test('with nothing owned and nothing to spend, money opens the way; each opener changes one blank and works', () => {
+  const job: Job = { ...kiln, budget: 0 };
+  const found = last(job);
+  expect(found.filter((o) => o.job.device !== job.device).length).toBeLessThanOrEqual(3);
+  expect(found.map((o) => o.label)).toContain('Spend what it takes');
+  for (const o of found) {
+    expect(o.answer.score).toMatchObject({ failing: 0, unknown: 0 });
+    const changed = (Object.keys(o.job) as (keyof Job)[]).filter((k) => o.job[k] !== job[k]);
+    expect(changed).toHaveLength(1);
+    expect(o.answer.setup.job[changed[0]]).toBe(o.job[changed[0]]);
+  }
+});
