@@ -53,9 +53,33 @@ describe('symplex check', () => {
   });
 });
 
+describe('symplex kit', () => {
+  const files = ['demo/glaze-talk.job.json', 'demo/workshop-visit.job.json'];
+  test('several jobs from one drawer: what to buy, and how each is then done; at once it cannot be cheaper', () => {
+    const kit = (...more: readonly string[]) => {
+      const { status, out } = symplex(['kit', ...files, '--drawer', 'demo/toolbox.drawer.json', '--json', ...more]);
+      expect(status).toBe(0);
+      return JSON.parse(out).kits[0];
+    };
+    const [after, together] = [kit(), kit('--at-once', 'glaze-talk,workshop-visit')];
+    expect(after.jobs.map((j: { job: string }) => j.job)).toEqual(['glaze-talk', 'workshop-visit']);
+    expect(after.gap).toBe(0);
+    expect(together.cost).toBeGreaterThanOrEqual(after.cost);
+  });
+  test('a bag that is too light is refused with what the lightest weighs', () => {
+    const { status, out } = symplex(['kit', files[1], '--bag', '5']);
+    expect(status).toBe(1);
+    expect(out).toMatch(/No kit is so light: the lightest weighs \d+ g/);
+  });
+  test('the list is CSV with a heading', () => {
+    expect(symplex(['kit', files[1], '--csv']).out).toMatch(/^count,what,check,from,to\n1,/);
+  });
+});
+
 describe('bad input exits 2 and says what, where and what to do', () => {
   const works = JSON.parse(readFileSync('demo/kiln-rehearsed.setup.json', 'utf8'));
   test.each([
+    ['a job that is not among them', ['kit', 'demo/glaze-talk.job.json', '--at-once', 'other'], '', /none of the jobs/],
     ['no such file', ['check', 'nowhere.json'], '', /cannot be read/],
     ['no JSON', ['check', '-'], '{', /not JSON/],
     [

@@ -5,6 +5,9 @@ import { checkDocument, type Drawer, type Job, type Setup } from '@/core/model';
 import {
   type HubPorts,
   hubPorts,
+  type KitProgress,
+  type KitWish,
+  kitsFor,
   type Mend,
   mends,
   type Opener,
@@ -14,6 +17,7 @@ import {
   type Quieter,
   quieterFor,
   type Swap,
+  solver,
   swapsFor,
 } from '@/core/plan';
 import { insertion, type Probe, probeJoint, type Stretch } from '@/core/readings';
@@ -47,10 +51,10 @@ const breathe = (): Promise<void> =>
 let running = 0;
 
 /** Run a search step by step; a later search or `stop` ends it. Tells of what it has each time something is new. */
-async function search<T>(steps: Generator<T>, tell: (found: T) => void): Promise<boolean> {
+async function search<T>(steps: Iterable<T> | AsyncIterable<T>, tell: (found: T) => void): Promise<boolean> {
   running += 1;
   const mine = running;
-  for (const found of steps) {
+  for await (const found of steps) {
     tell(found);
     await breathe();
     if (running !== mine) return false;
@@ -68,8 +72,11 @@ export const endpoint = {
       ? { ok: true, report: report(assessed.value) }
       : { ok: false, message: assessed.problem.message };
   },
+  // What works but is not shown stays here: it is much to send at each step.
   plan: (job: Job, drawer: Drawer | null, tell: (p: PlanProgress) => void) =>
-    search(plan(job, drawer, catalogue), tell),
+    search(plan(job, drawer, catalogue), (p) => tell({ ...p, working: [] })),
+  kits: (wish: KitWish, drawer: Drawer | null, tell: (p: KitProgress) => void) =>
+    search(kitsFor(wish, drawer, catalogue, solver), tell),
   openers: (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void) =>
     search(openers(job, drawer, catalogue), tell),
   mends: (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void) =>

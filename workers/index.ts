@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, Mend, Opener, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { HubPorts, KitProgress, KitWish, Mend, Opener, PlanProgress, Quieter, Swap } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 
@@ -73,3 +73,7 @@ export const tryOut = (setup: Setup, acts: readonly Act[]): Promise<Tried> => th
 export const findOrder = (setup: Setup): Promise<PluggingOrder | null> => thread('mend').order(setup);
 
 export const findHubPorts = (setup: Setup): Promise<readonly HubPorts[]> => thread('mend').hubPorts(setup);
+
+/** The smallest purchases for several jobs, as they are found. A later call, or `stopPlan`, ends an earlier one. */
+export const findKits = (wish: KitWish, drawer: Drawer | null, tell: (p: KitProgress) => void): Promise<boolean> =>
+  thread('plan').kits(wish, drawer, proxy(tell));

@@ -43,6 +43,8 @@ export interface Route {
 export interface PlanProgress {
   /** Best first: those that work and that no other beats on all of cost, margin, pieces and mass; else the nearest misses. */
   readonly answers: readonly Answer[];
+  /** All that work, whether or not another beats them: for several jobs at once. */
+  readonly working: readonly Answer[];
   /** Every chain assessed so far. */
   readonly routes: readonly Route[];
   readonly done: boolean;
@@ -68,6 +70,12 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   const good: string[][] = [];
   // The same pieces again, or a good chain with padding, would only be in the way.
   const isPadded = (links: readonly Link[]) => good.some((g) => g.every((c) => links.some((l) => l.classId === c)));
+  const progress = (done: boolean): PlanProgress => ({
+    answers: chosen(job, found),
+    working: found.filter(works),
+    routes: [...routes],
+    done,
+  });
   const memory = promising(catalogue);
   /** Assess one chain; null for one that does not reach. */
   const tried = (chain: Chain): PlanProgress | null => {
@@ -83,22 +91,22 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
       if (works(answer) && score.room >= GOOD_ROOM) good.push(chain.links.slice(0, -1).map((l) => l.classId));
       if (!found.some((a) => samePieces(a, answer))) found = [...found, answer];
     }
-    return { answers: chosen(job, found), routes: [...routes], done: false };
+    return progress(false);
   };
   for (const chain of searchChains(job, catalogue, stock, isPadded, memory.isPoor)) {
     if (routes.length >= MOST_TRIED) break;
-    const progress = tried(chain);
-    if (progress) yield progress;
+    const news = tried(chain);
+    if (news) yield news;
   }
   if (job.preference === 'next-device') {
     // Each takes an assessment a device: asked only of those that are shown.
     for (const { setup } of chosen(job, found)) {
       const devices = survives(setup, hostsOf(setup, catalogue)![0].part.id, catalogue);
       found = found.map((a) => (a.setup === setup ? { ...a, devices } : a));
-      yield { answers: chosen(job, found), routes: [...routes], done: false };
+      yield progress(false);
     }
   }
-  yield { answers: chosen(job, found), routes, done: true };
+  yield progress(true);
 }
 
 function answerOf({ setup, assessment }: Settled, cost: number, toBuy: readonly Part[], catalogue: Catalogue): Answer {

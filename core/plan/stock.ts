@@ -1,4 +1,4 @@
-import type { Catalogue, Drawer, Part } from '../model';
+import type { Catalogue, Drawer, Part, Setup } from '../model';
 import { quantity } from '../model';
 
 /** Where the next part of a class comes from, and what it costs. */
@@ -46,4 +46,11 @@ export function costOf(
     if (!take.owned) toBuy.push(part);
   }
   return { cost, toBuy };
+}
+
+/** How many of each class a setup takes, devices left out: they are there. */
+export function classNeeds(setup: Setup, catalogue: Catalogue): ReadonlyMap<string, number> {
+  const needs = new Map<string, number>();
+  for (const { class: c } of setup.parts) if (!catalogue.parts.get(c)!.host) needs.set(c, (needs.get(c) ?? 0) + 1);
+  return needs;
 }

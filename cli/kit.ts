@@ -1,0 +1,63 @@
+import { catalogue } from '@/catalogue';
+import type { Drawer, Job } from '@/core/model';
+import { type KitProgress, kitsFor, shoppingCsv, shoppingList, solver } from '@/core/plan';
+import { FAILED, PASSED, printable } from './outcome';
+
+interface Options {
+  readonly json: boolean;
+  readonly csv: boolean;
+  readonly atOnce: readonly string[];
+  readonly mostG: number | null;
+}
+
+/** `symplex kit`: the smallest purchases with which each of several jobs passes all gates. */
+export async function kitCommand(jobs: readonly Job[], drawer: Drawer | null, options: Options): Promise<number> {
+  let last: KitProgress | null = null;
+  const wish = { jobs, atOnce: options.atOnce, mostG: options.mostG };
+  for await (const p of kitsFor(wish, drawer, catalogue, solver)) last = p;
+  const { kits, noWay, lightestG, chains } = last!;
+  const lists = kits.map(({ kit }) => shoppingList(new Map(kit.buy.map((b) => [b.classId, b.count])), catalogue));
+  if (options.csv) process.stdout.write(shoppingCsv(lists[0] ?? []));
+  else if (options.json) {
+    const out = kits.map(({ name, kit, answers, holds }, i) => ({
+      name,
+      cost: kit.cost,
+      massG: kit.massG,
+      margin: kit.margin,
+      gap: kit.gap,
+      buy: kit.buy,
+      holds,
+      shopping: lists[i],
+      carried: Object.fromEntries(kit.carried),
+      jobs: answers.map((a) => ({ job: a.job, room: a.answer.score.room, setup: a.answer.setup })),
+    }));
+    process.stdout.write(`${JSON.stringify({ chains, kits: out, noWay, lightestG }, null, 2)}\n`);
+  } else process.stdout.write(`${words(jobs, last!, lists).map(printable).join('\n')}\n`);
+  return kits.length > 0 ? PASSED : FAILED;
+}
+
+function words(
+  jobs: readonly Job[],
+  { kits, noWay, lightestG, chains }: KitProgress,
+  lists: readonly ReturnType<typeof shoppingList>[],
+): readonly string[] {
+  const nameOf = (id: string) => jobs.find((j) => j.id === id)!.name;
+  const lines = [`${jobs.length} jobs, ${chains} chains assessed.`, ''];
+  for (const n of noWay) lines.push(`No way for ${nameOf(n.job)}. ${n.why}`);
+  if (lightestG !== null) lines.push(`No kit is so light: the lightest weighs ${lightestG.toFixed(0)} g.`);
+  for (const [i, { name, kit, answers, holds }] of kits.entries()) {
+    lines.push(
+      `${name}: ${kit.cost.toFixed(2)} to buy, ${kit.massG.toFixed(0)} g in the bag${kit.gap > 0 ? `, proved to ${(100 * kit.gap).toFixed(0)} %` : ''}`,
+    );
+    for (const w of lists[i]) {
+      const upTo = holds.find((h) => h.classId === w.classId)?.upTo;
+      lines.push(`   ${w.count} x ${w.what}${upTo == null ? '' : ` (right up to ${upTo.toFixed(2)})`}`);
+    }
+    for (const a of answers) {
+      const chain = a.answer.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
+      lines.push(`   ${nameOf(a.job)}: ${chain} (room ${a.answer.score.room.toFixed(1)})`);
+    }
+    lines.push('');
+  }
+  return lines;
+}

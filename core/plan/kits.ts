@@ -1,0 +1,123 @@
+import { type Catalogue, type Drawer, type Job, quantity } from '../model';
+import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
+import { type Answer, plan } from './plan';
+import { classNeeds } from './stock';
+
+/** A kit with its name, its answers by job, and up to which price each purchase holds. */
+export interface NamedKit {
+  readonly name: 'cheapest' | 'most margin for a tenth more' | 'lightest bag';
+  readonly kit: Kit;
+  readonly answers: readonly { readonly job: string; readonly answer: Answer }[];
+  readonly holds: readonly { readonly classId: string; readonly upTo: number | null }[];
+}
+
+/** A job for which nothing works, and the gate of its nearest miss. */
+export interface NoWay {
+  readonly job: string;
+  readonly why: string;
+}
+
+export interface KitProgress {
+  /** Jobs whose chains have been computed. */
+  readonly planned: number;
+  readonly of: number;
+  readonly chains: number;
+  readonly kits: readonly NamedKit[];
+  readonly noWay: readonly NoWay[];
+  /** Where a limit of mass leaves nothing: what the lightest kit weighs. */
+  readonly lightestG: number | null;
+  readonly done: boolean;
+}
+
+/** What is asked: jobs that come one after another, some of them at once, in a bag that may weigh so much. */
+export interface KitWish {
+  readonly jobs: readonly Job[];
+  readonly atOnce: readonly string[];
+  readonly mostG: number | null;
+}
+
+/**
+ * The smallest purchases with which each of several jobs passes all gates. Chains are computed job by job, without their
+ * budgets, then the kits are solved exactly over those that work.
+ * An async generator: each step is one chain or one kit, so that it can be shown and stopped.
+ */
+export async function* kitsFor(
+  { jobs, atOnce, mostG }: KitWish,
+  drawer: Drawer | null,
+  catalogue: Catalogue,
+  solving: () => Promise<Solve>,
+): AsyncGenerator<KitProgress> {
+  const ways: (readonly Answer[])[] = [];
+  const noWay: NoWay[] = [];
+  let chains = 0;
+  const told = (more: Partial<KitProgress> = {}): KitProgress => ({
+    planned: ways.length,
+    of: jobs.length,
+    chains,
+    kits: [],
+    noWay,
+    lightestG: null,
+    done: false,
+    ...more,
+  });
+  for (const job of jobs) {
+    let working: readonly Answer[] = [];
+    let nearest: Answer | undefined;
+    for (const p of plan({ ...job, budget: null }, drawer, catalogue)) {
+      working = p.working;
+      nearest = p.answers[0];
+      chains += 1;
+      yield told();
+    }
+    ways.push(working);
+    if (working.length === 0) {
+      const why = nearest
+        ? `${nearest.weakest.gate[0].toUpperCase()}${nearest.weakest.gate.slice(1)} fails in the nearest miss: ${nearest.weakest.sentence}`
+        : 'No chain of what is known leads there.';
+      noWay.push({ job: job.id, why });
+    }
+  }
+  if (noWay.length > 0) {
+    yield told({ done: true });
+    return;
+  }
+  const value = (classId: string, name: string) =>
+    quantity({ id: classId, class: classId }, catalogue.parts.get(classId)!, name);
+  const question: KitQuestion = {
+    jobs: jobs.map(
+      ({ id }, i): KitJob => ({
+        id,
+        routes: ways[i].map((a) => ({ needs: classNeeds(a.setup, catalogue), room: a.score.room })),
+      }),
+    ),
+    atOnce,
+    owned: ownedOf(drawer),
+    price: (c) => value(c, 'price'),
+    massG: (c) => value(c, 'massG'),
+    mostG,
+  };
+  const solve = await solving();
+  const cheapest = await bestKit(question, { least: 'cost' }, solve);
+  if (!cheapest) {
+    const light = await bestKit({ ...question, mostG: null }, { least: 'mass' }, solve);
+    yield told({ lightestG: light?.massG ?? null, done: true });
+    return;
+  }
+  const named = async (name: NamedKit['name'], kit: Kit): Promise<NamedKit> => {
+    const limits = name === 'cheapest' ? await holdsUpTo(question, kit, solve) : new Map<string, number>();
+    return {
+      name,
+      kit,
+      answers: jobs.map(({ id }, i) => ({ job: id, answer: ways[i][kit.chosen.get(id)!] })),
+      holds: [...limits].map(([classId, upTo]) => ({ classId, upTo: Number.isFinite(upTo) ? upTo : null })),
+    };
+  };
+  const kits = [await named('cheapest', cheapest)];
+  yield told({ kits });
+  const better = await bestKit(question, { most: 'margin', mostCost: 1.1 * cheapest.cost }, solve);
+  if (better) kits.push(await named('most margin for a tenth more', better));
+  yield told({ kits });
+  const light = await bestKit(question, { least: 'mass' }, solve);
+  if (light) kits.push(await named('lightest bag', light));
+  yield told({ kits, done: true });
+}

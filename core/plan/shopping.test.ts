@@ -1,0 +1,33 @@
+import { csvParse } from 'd3-dsv';
+import { expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { shoppingCsv, shoppingList } from './shopping';
+
+const wanted = (classId: string) => shoppingList(new Map([[classId, 1]]), catalogue)[0];
+
+test('a lead is asked for by its ends, its wiring and its length', () => {
+  const lead = wanted('lead-3-4');
+  expect(lead.what).toMatch(
+    /3\.5 mm three-pole plug to 3\.5 mm four-pole plug, today's headset order, 0\.\d to \d\.\d m$/,
+  );
+  expect(lead.check[0]).toBe('count the black rings: two and three');
+});
+
+test('what decides at the counter is told: licence, converter, phantom power, data', () => {
+  expect(wanted('8c-headset-licensed').check.join()).toMatch(/licence mark.*converter of its own/);
+  expect(wanted('usbc-headset-passive').check.join()).not.toMatch(/converter of its own/);
+  expect(wanted('interface-usb-2').check.join()).toMatch(/48 V/);
+  expect(wanted('lead-usb-a-c').check.join()).toMatch(/carries data/);
+});
+
+test('every class of the catalogue can be asked for, and comes back from CSV as it was', () => {
+  const list = shoppingList(
+    new Map([...catalogue.parts.values()].filter((c) => !c.host).map((c) => [c.id, 2])),
+    catalogue,
+  );
+  const rows = csvParse(shoppingCsv(list));
+  expect(rows.map((r) => r.what)).toEqual(list.map((w) => w.what));
+  expect(rows.map((r) => r.check)).toEqual(list.map((w) => w.check.join('; ')));
+  for (const w of list) expect(w.price[0]).toBeLessThan(w.price[1]);
+  expect(new Set(list.map((w) => w.what)).size).toBe(list.length);
+});
