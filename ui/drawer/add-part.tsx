@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { type PartClass, valueWithBasis } from '@/core/model';
-import { Basis, PartIcon, price } from '../kit';
+import { Basis, Button, PartIcon, price } from '../kit';
+import { ByLooking } from './by-looking';
 import { Ends } from './ends';
 import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
 
@@ -16,10 +17,12 @@ const wordsOf = (c: PartClass): string =>
 /** Find a class by any of its words, and put one of it into the drawer. */
 export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => void }) {
   const [text, setText] = useState('');
+  const [looking, setLooking] = useState(false);
   const wanted = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = [...catalogue.parts.values()]
     .filter((c) => wanted.every((w) => wordsOf(c).includes(w)))
     .sort((a, b) => KINDS_IN_ORDER.indexOf(a.kind) - KINDS_IN_ORDER.indexOf(b.kind));
+  if (looking) return <ByLooking onAdd={onAdd} onBack={() => setLooking(false)} />;
   return (
     <section aria-label="Add a part" className="rounded-xl border border-rule bg-card p-4">
       <label className="font-bold" htmlFor="find-class">
@@ -33,6 +36,9 @@ export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => v
         placeholder="splitter, four-pole, XLR..."
         className="mt-1 min-h-10 w-full rounded-lg border border-soft bg-paper px-3"
       />
+      <Button className="mt-2 w-full" onClick={() => setLooking(true)}>
+        I do not know what it is: find it by looking
+      </Button>
       <p className="mt-1 text-soft text-sm" aria-live="polite">
         {found.length} of {catalogue.parts.size} kinds
       </p>

@@ -1,7 +1,8 @@
 'use client';
 import { Trash2, X } from 'lucide-react';
+import Link from 'next/link';
 import type { Part } from '@/core/model';
-import { Button, classOf, partName } from '../kit';
+import { Button, classOf, partName, useAll } from '../kit';
 import { Ends } from './ends';
 import { OwnValues } from './own-values';
 
@@ -45,10 +46,33 @@ export function EditPart({ part, onKeep, onRemove, onClose }: Props) {
       <div className="mt-1 mb-3">
         <Ends partClass={partClass} />
       </div>
+      <UsedIn part={part} />
       <OwnValues part={part} onKeep={onKeep} />
       <Button className="mt-3 text-fail" onClick={onRemove}>
         <Trash2 size={18} aria-hidden /> Take it out of the drawer
       </Button>
     </section>
+  );
+}
+
+/** The setups that this very part is in, by its id: chains take it from the drawer under that name. */
+function UsedIn({ part }: { readonly part: Part }) {
+  const setups = (useAll('setups') ?? []).filter((s) =>
+    s.parts.some((p) => p.id === part.id && p.class === part.class),
+  );
+  if (setups.length === 0) return null;
+  return (
+    <p className="mb-3">
+      Used in{' '}
+      {setups.map((s, i) => (
+        <span key={s.id}>
+          {i > 0 && ', '}
+          <Link href={`/line/?setup=${encodeURIComponent(s.id)}`} className="font-semibold text-accent underline">
+            {s.name}
+          </Link>
+        </span>
+      ))}
+      .
+    </p>
   );
 }

@@ -52,7 +52,12 @@ export function JobScreen() {
   return (
     <Screen
       title={<JobPicker job={job} />}
-      actions={<Button onClick={() => saveFile(`${job.id}.job.json`, writeDocument(job))}>Save to file</Button>}
+      actions={
+        <>
+          <Button onClick={() => router.push('/kit/')}>Several jobs, one kit</Button>
+          <Button onClick={() => saveFile(`${job.id}.job.json`, writeDocument(job))}>Save to file</Button>
+        </>
+      }
     >
       <Sentence job={job} onFill={fill} />
       <div className="mt-5 grid gap-6 desk:grid-cols-[18rem_1fr]">

@@ -10,6 +10,7 @@ export {
   type Judgement,
   useCloseUp,
   useHubPorts,
+  useKits,
   useLevels,
   useMends,
   useOpeners,

@@ -3,11 +3,12 @@ import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, Mend, Opener, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { HubPorts, KitProgress, KitWish, Mend, Opener, PlanProgress, Quieter, Swap } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
   findHubPorts,
+  findKits,
   findLevels,
   findMends,
   findOpeners,
@@ -244,3 +245,33 @@ export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | 
 }
 
 const NO_OPENERS = { found: [], done: false } as const;
+
+/** Kits for several jobs, sought when asked. */
+export function useKits() {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [progress, setProgress] = useState<KitProgress | null>(null);
+  const [searching, setSearching] = useState(false);
+  const asked = useRef(0);
+  const find = (wish: KitWish, drawer: Drawer | null) => {
+    asked.current += 1;
+    const mine = asked.current;
+    setSearching(true);
+    setProgress(null);
+    setProblem(null);
+    findKits(wish, drawer, (p) => {
+      if (asked.current === mine) setProgress(p);
+    })
+      .catch((e: unknown) => {
+        if (asked.current === mine) setProblem(e instanceof Error ? e.message : String(e));
+      })
+      .finally(() => {
+        if (asked.current === mine) setSearching(false);
+      });
+  };
+  const stop = () => {
+    asked.current += 1;
+    void stopPlan();
+    setSearching(false);
+  };
+  return { progress, problem, searching, find, stop };
+}

@@ -1,0 +1,76 @@
+import { afterEach, beforeAll, expect, test } from 'vitest';
+import { type Walk, walkForTests } from '../support/walk';
+
+const held = walkForTests();
+let walk: Walk;
+beforeAll(() => {
+  walk = held.walk;
+});
+afterEach(async () => expect(await walk.complaints()).toEqual([]));
+
+test('several jobs, one kit: the solver runs in the page, the list names what to check, and is saved as CSV', async () => {
+  await walk.open('');
+  await walk.sees(/pass(es)? all gates/);
+  await walk.press(/^Several jobs, one kit$/);
+  await walk.press(/^Find the kit$/);
+  await walk.sees(/Lightest bag/i, '[aria-label=Kits]');
+  const list = await walk.sees(
+    /1 × Two-into-one splitter.*Check: count the black rings/s,
+    '[aria-label="Shopping list"]',
+  );
+  expect(list).toMatch(/The right purchase up to \d+\.\d\d/);
+  await walk.sees(/Glaze talk.*Kiln opening, live.*Workshop visit/s, '[aria-label="How each job is done"]');
+  await walk.press(/^CSV$/);
+  expect(await walk.saved('shopping.csv')).toMatch(/^count,what,check,from,to\n1,"Two-into-one splitter/);
+  await walk.expectAccessible();
+});
+
+test('a bag that is too light is told what the lightest weighs', async () => {
+  await (await walk.find('main input[type=checkbox]', /^One bag of at most/)).click();
+  const grams = await walk.find('main input[type=number]', /^Grams/);
+  await grams.clear();
+  await grams.sendKeys('20');
+  await walk.press(/^Find the kit$/);
+  await walk.sees(/No kit is so light. The lightest weighs \d+ g/);
+});
+
+test('a dead end says why, and one press on what would open it finds a way', async () => {
+  await walk.open('?job=kiln-opening');
+  await walk.press(/^To spend at most/);
+  const most = await walk.find('[role=dialog] input', /./);
+  await most.clear();
+  await most.sendKeys('1\n');
+  await walk.sees(/No route\. .*What would open one.*Spend what it takes/s, '[aria-label="What would open a way"]');
+  await walk.press(/^Spend what it takes/);
+  await walk.sees(/These \d pass all gates/);
+  await walk.undo();
+  await walk.undo();
+});
+
+test('a part is found by looking: each answer narrows, can be taken back, and what it is goes into the drawer', async () => {
+  await walk.open('drawer/');
+  await walk.press(/^I do not know what it is/);
+  await walk.sees(/129 of 129 kinds left/);
+  // What is held: two ends, a three-ringed plug, one hole for such a plug. The answers are given as they are asked.
+  const truth: readonly (readonly [RegExp, string])[] = [
+    [/how many plugs and holes/i, 'two'],
+    [/is it a lead/i, 'yes'],
+    [/the most on any one/i, 'three'],
+    [/the fewest/i, 'three'],
+    [/how thick/i, '3.5 mm, as on earphones'],
+    [/jack holes/i, 'none'],
+  ];
+  for (let asked = 0; asked < 8; asked++) {
+    const text = await walk.sees(/kinds left/, '[aria-label="Find it by looking"]');
+    if (/It is this|one of these/.test(text)) break;
+    const legend = await (await walk.find('legend', /./)).getText();
+    const answer = truth.find(([q]) => q.test(legend))?.[1] ?? 'Cannot tell';
+    await walk.press(new RegExp(`^${answer.replace('.', '\\.')}$`));
+    await walk.driver.wait(async () => (await walk.texts('[aria-label="What you saw"] li')).length > asked, 10_000);
+  }
+  await walk.sees(/Straight lead, four-pole/, '[aria-label="Find it by looking"]');
+  await walk.expectAccessible();
+  await walk.press(/^Add Straight lead, four-pole/);
+  await walk.sees(/is in the drawer/);
+  await walk.undo();
+});

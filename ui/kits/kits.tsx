@@ -1,0 +1,119 @@
+'use client';
+import { Printer, Save } from 'lucide-react';
+import { useState } from 'react';
+import { catalogue } from '@/catalogue';
+import type { Job } from '@/core/model';
+import { type KitProgress, type NamedKit, shoppingCsv, shoppingList } from '@/core/plan';
+import { Button, partName, price, signed } from '../kit';
+import { saveFile } from '../shell';
+
+interface Props {
+  readonly jobs: readonly Job[];
+  readonly progress: KitProgress;
+  readonly searching: boolean;
+}
+
+/** The kits that were found, side by side, and the chosen one in full. */
+export function Kits({ jobs, progress, searching }: Props) {
+  const [shown, setShown] = useState(0);
+  const { kits, noWay, lightestG } = progress;
+  const nameOf = (id: string) => jobs.find((j) => j.id === id)?.name ?? id;
+  const kit = kits[Math.min(shown, kits.length - 1)];
+  return (
+    <section aria-label="Kits" className="flex min-w-0 flex-col gap-3">
+      {noWay.map((n) => (
+        <p key={n.job} className="rounded-xl border border-fail bg-fail-wash p-3">
+          <b>No way for {nameOf(n.job)}.</b> {n.why}
+        </p>
+      ))}
+      {lightestG !== null && (
+        <p className="rounded-xl border border-fail bg-fail-wash p-3">
+          <b>No kit is so light.</b> The lightest weighs {lightestG.toFixed(0)} g.
+        </p>
+      )}
+      {searching && kits.length === 0 && <p className="text-soft">Computing chains for each job...</p>}
+      {kits.length > 0 && (
+        <div className="grid gap-2 desk:grid-cols-3 print:hidden">
+          {kits.map((k, i) => (
+            <button
+              key={k.name}
+              type="button"
+              aria-pressed={k === kit}
+              onClick={() => setShown(i)}
+              className={`rounded-xl border p-3 text-left ${k === kit ? 'border-2 border-accent bg-accent-wash' : 'border-rule bg-card hover:border-accent'}`}
+            >
+              <span className="block font-bold first-letter:uppercase">{k.name}</span>
+              <span className="block">
+                <span className="font-mono font-semibold">{price(k.kit.cost)}</span> to buy,{' '}
+                <span className="font-mono">{k.kit.massG.toFixed(0)} g</span>
+              </span>
+              <span className="block text-soft text-sm">
+                least room {signed(Math.min(...k.answers.map((a) => a.answer.score.room)), 1)}
+                {k.kit.gap > 0 && `, proved to ${(100 * k.kit.gap).toFixed(0)} %`}
+              </span>
+            </button>
+          ))}
+        </div>
+      )}
+      {kit && <InFull kit={kit} nameOf={nameOf} />}
+    </section>
+  );
+}
+
+function InFull({ kit, nameOf }: { readonly kit: NamedKit; readonly nameOf: (id: string) => string }) {
+  const list = shoppingList(new Map(kit.kit.buy.map((b) => [b.classId, b.count])), catalogue);
+  return (
+    <>
+      <section aria-label="Shopping list" className="rounded-xl border border-rule bg-card p-3">
+        <div className="flex flex-wrap items-center justify-between gap-2">
+          <h2 className="font-bold">Shopping list</h2>
+          <div className="flex gap-2 print:hidden">
+            <Button onClick={() => saveFile('shopping.csv', shoppingCsv(list), 'text/csv')}>
+              <Save size={18} aria-hidden /> CSV
+            </Button>
+            <Button onClick={() => window.print()}>
+              <Printer size={18} aria-hidden /> Print
+            </Button>
+          </div>
+        </div>
+        {list.length === 0 && <p className="mt-1 text-soft">Nothing: the drawer does all of it.</p>}
+        <ul className="mt-1">
+          {list.map((w) => {
+            const upTo = kit.holds.find((h) => h.classId === w.classId)?.upTo;
+            return (
+              <li key={w.classId} className="border-rule border-t py-2 first:border-t-0">
+                <p className="flex justify-between gap-3">
+                  <span>
+                    <b>{w.count} ×</b> {w.what}
+                  </span>
+                  <span className="shrink-0 font-mono">
+                    {w.price[0]} to {w.price[1]}
+                  </span>
+                </p>
+                {w.check.length > 0 && <p className="text-soft text-sm">Check: {w.check.join('; ')}.</p>}
+                {upTo != null && (
+                  <p className="text-soft text-sm">The right purchase up to {price(upTo)}: dearer, another kit is.</p>
+                )}
+              </li>
+            );
+          })}
+        </ul>
+        <p className="text-soft text-sm">Prices are estimates of the order of size. Sleeve colours are no rule.</p>
+      </section>
+      <section aria-label="How each job is done" className="rounded-xl border border-rule bg-card p-3">
+        <h2 className="font-bold">How each job is done</h2>
+        <ul>
+          {kit.answers.map(({ job, answer }) => (
+            <li key={job} className="border-rule border-t py-2 first:border-t-0">
+              <p className="flex justify-between gap-3 font-semibold">
+                <span>{nameOf(job)}</span>
+                <span className="font-mono">room {signed(answer.score.room, 1)}</span>
+              </p>
+              <p className="text-soft">{answer.setup.parts.map(partName).join(' · ')}</p>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </>
+  );
+}
