@@ -30,6 +30,13 @@ export function checkDocument(document: Document, catalogue: Catalogue): Documen
 }
 
 function checkDrawer(drawer: Drawer, catalogue: Catalogue, at: string): DocumentProblem | null {
+  for (const [i, o] of (drawer.outcomes ?? []).entries()) {
+    for (const key of ['class', 'device'] as const) {
+      if (!catalogue.parts.has(o[key])) {
+        return { pointer: `${at}/outcomes/${i}/${key}`, message: `There is no part class "${o[key]}".` };
+      }
+    }
+  }
   return checkParts(drawer.parts, catalogue, at);
 }
 
@@ -176,6 +183,7 @@ const POSSIBLE: Readonly<Record<string, readonly [number, number]>> = {
   Hz: [8000, 384_000],
   bit: [8, 32],
   pieces: [1, 100],
+  'of 10': [0.1, 9.9],
   mA: [0, 1e5],
 };
 

@@ -154,6 +154,16 @@ export interface Drawer {
   readonly id: string;
   readonly name: string;
   readonly parts: readonly Part[];
+  /** How it went with a class on a device class, as the owner found. */
+  readonly outcomes?: readonly Outcome[];
+}
+
+export interface Outcome {
+  readonly class: string;
+  readonly device: string;
+  readonly worked: boolean;
+  /** Day, as 2026-11-25. */
+  readonly date: string;
 }
 
 export interface Bundle {

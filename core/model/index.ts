@@ -10,6 +10,7 @@ export type {
   Hearing,
   Job,
   Joint,
+  Outcome,
   Part,
   Place,
   Placement,

@@ -6,6 +6,7 @@ export { type Mend, mends } from './mend';
 export { type Opener, openers } from './openers';
 export { type Answer, type PlanProgress, plan, type Route } from './plan';
 export { type Quieter, quieterFor } from './quieter';
+export type { Rate } from './reliability';
 export type { Score } from './score';
 export { settleKnobs } from './settle';
 export { shoppingCsv, shoppingList, type Wanted } from './shopping';

@@ -5,6 +5,7 @@ import { buildSetup } from './build';
 import { type Best, bestAt, frontOf, type Merits } from './front';
 import { compareBy, upToEnough } from './preference';
 import { promising } from './promising';
+import { LOSS, type Rate, ratesOf } from './reliability';
 import { type Score, scoreOf } from './score';
 import { type Chain, type Link, searchChains } from './search';
 import { type Settled, settleKnobs } from './settle';
@@ -22,6 +23,9 @@ export interface Answer {
   readonly onMains: number;
   /** Devices of the catalogue on which the same pieces would work; null until it is asked. */
   readonly devices: number | null;
+  /** The chance that every piece works on this device, and the rates it comes from, least first. */
+  readonly reliable: number;
+  readonly rates: readonly Rate[];
   readonly score: Score;
   readonly weakest: Verdict;
   readonly verdicts: readonly Verdict[];
@@ -87,7 +91,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     const score = scoreOf(settled.assessment);
     routes.push({ cost, score });
     if (job.budget === null || cost <= job.budget) {
-      const answer = answerOf(settled, cost, toBuy, catalogue);
+      const answer = answerOf(settled, cost, toBuy, drawer, catalogue);
       if (works(answer) && score.room >= GOOD_ROOM) good.push(chain.links.slice(0, -1).map((l) => l.classId));
       if (!found.some((a) => samePieces(a, answer))) found = [...found, answer];
     }
@@ -109,7 +113,14 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   yield progress(true);
 }
 
-function answerOf({ setup, assessment }: Settled, cost: number, toBuy: readonly Part[], catalogue: Catalogue): Answer {
+function answerOf(
+  { setup, assessment }: Settled,
+  cost: number,
+  toBuy: readonly Part[],
+  drawer: Drawer | null,
+  catalogue: Catalogue,
+): Answer {
+  const { all, rates } = ratesOf(setup, drawer, catalogue);
   const { verdicts, weakest, readings } = assessment;
   const snr = readings.channels.map((c) => c.snrDb).filter(Number.isFinite);
   const pieces = setup.parts.filter((p) => !catalogue.parts.get(p.class)!.host);
@@ -121,6 +132,8 @@ function answerOf({ setup, assessment }: Settled, cost: number, toBuy: readonly 
     massG: pieces.reduce((sum, p) => sum + quantity(p, catalogue.parts.get(p.class)!, 'massG'), 0),
     onMains: pieces.filter((p) => catalogue.parts.get(p.class)!.needs?.includes('mains')).length,
     devices: null,
+    reliable: all,
+    rates,
     score: scoreOf(assessment),
     weakest,
     verdicts,
@@ -193,10 +206,16 @@ function reason(job: Job, a: Answer, better: Answer): string {
   if (upToEnough(a.score).room < upToEnough(better.score).room) {
     return `Less room at its weakest gate: ${title(a.weakest)} ${a.weakest.room?.toFixed(1)} against ${better.score.room.toFixed(1)}.`;
   }
+  const riskier = LOSS * (better.reliable - a.reliable);
+  if (riskier > 0 && dearer + riskier > 0 && riskier > dearer) {
+    return `Its pieces work together ${percent(a.reliable)} of the time, not ${percent(better.reliable)}.`;
+  }
   if (dearer > 0) return `Costs ${dearer.toFixed(2)} more for the same margin.`;
   if (a.pieces > better.pieces) return `One has to carry ${a.pieces} pieces instead of ${better.pieces}.`;
   return 'As good: found later only.';
 }
+
+const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
 
 /** What would have to count more for an answer to stand first. */
 function toWin(a: Answer, first: Answer): string {

@@ -1,10 +1,13 @@
 import type { Preference } from '../model';
+import { LOSS } from './reliability';
 import { compareScores, type Score } from './score';
 
 /** What an order of answers looks at. */
 export interface Ranked {
   readonly score: Score;
   readonly cost: number;
+  /** The chance that every piece works. */
+  readonly reliable: number;
   readonly pieces: number;
   readonly massG: number;
   readonly snrDb: number | null;
@@ -19,9 +22,15 @@ const ENOUGH_ROOM = 0.5;
 
 export const upToEnough = (s: Score): Score => ({ ...s, room: Math.min(s.room, ENOUGH_ROOM) });
 
+/** Money, and what is lost on average when a piece does not do what it should. */
+const loss = (a: Ranked): number => a.cost + LOSS * (1 - a.reliable);
+
 const gates = (a: Ranked, b: Ranked): number => a.score.failing + a.score.unknown - (b.score.failing + b.score.unknown);
 const balanced = (a: Ranked, b: Ranked): number =>
-  compareScores(upToEnough(a.score), upToEnough(b.score)) || a.cost - b.cost || a.pieces - b.pieces;
+  compareScores(upToEnough(a.score), upToEnough(b.score)) ||
+  loss(a) - loss(b) ||
+  a.cost - b.cost ||
+  a.pieces - b.pieces;
 
 const FIRST: Readonly<Record<Preference, (a: Ranked, b: Ranked) => number>> = {
   balanced,

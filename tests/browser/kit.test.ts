@@ -74,3 +74,27 @@ test('a part is found by looking: each answer narrows, can be taken back, and wh
   await walk.sees(/is in the drawer/);
   await walk.undo();
 });
+
+test('a result of one’s own is kept in the drawer, and the next plan counts it', async () => {
+  await walk.open('line/?setup=kiln-rehearsed');
+  await walk.sees(/no result of yours on this device yet/, '[aria-label="How did it go"]');
+  await walk.press(/^It did not$/);
+  await walk.sees(/0 good of \d results of yours/, '[aria-label="How did it go"]');
+  await walk.open('?job=kiln-opening');
+  await walk.sees(/Least sure: two-into-one splitter, works 0 of 1 here/);
+  await walk.undo();
+  await walk.sees(/Least sure: two-into-one splitter, works 9\.0 of 10 as a rule/);
+});
+
+test('a variant is made and compared with what it was made of, gate by gate', async () => {
+  await walk.open('line/?setup=kiln-rehearsed');
+  await walk.press(/^Setup: Kiln opening, as rehearsed/);
+  await walk.press(/^Make a variant of this setup/);
+  await walk.press(/^Setup: Kiln opening, as rehearsed, variant/);
+  await walk.press(/^Compare this setup with another/);
+  await walk.sees(/Two setups, gate by gate/);
+  await (await walk.find('main option', /^Kiln opening, first try$/)).click();
+  await walk.driver.wait(async () => (await walk.texts('main li[aria-label=Seen]')).join().length > 20, 10_000);
+  await walk.sees(/What is different/);
+  await walk.expectAccessible();
+});

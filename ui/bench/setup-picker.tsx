@@ -2,7 +2,7 @@
 import { usePathname, useRouter } from 'next/navigation';
 import type { Setup } from '@/core/model';
 import { change } from '@/store';
-import { DocumentPicker, setSetting, useAll } from '../kit';
+import { DocumentPicker, freeId, setSetting, useAll } from '../kit';
 
 /** Which setup lies on the bench; another, another name, or none of it. */
 export function SetupPicker({ setup }: { readonly setup: Setup }) {
@@ -13,6 +13,13 @@ export function SetupPicker({ setup }: { readonly setup: Setup }) {
     await setSetting('setup', id);
     router.push(`${here}?setup=${encodeURIComponent(id)}`);
   };
+  const all = useAll('setups') ?? [];
+  const variant = async () => {
+    const id = freeId(setup.id, new Set(all.map((s) => s.id)));
+    const name = `${setup.name}, variant`.slice(0, 120);
+    await change(`Variant of ${setup.name}`, [{ kind: 'setups', id, become: () => ({ ...setup, id, name }) }]);
+    await open(id);
+  };
   const remove = async () => {
     await change(`Remove ${setup.name}`, [{ kind: 'setups', id: setup.id, become: () => null }]);
     router.push(here);
@@ -21,12 +28,14 @@ export function SetupPicker({ setup }: { readonly setup: Setup }) {
     <DocumentPicker
       what="Setup"
       current={setup}
-      all={useAll('setups') ?? []}
+      all={all}
       onOpen={open}
       onRename={(name) =>
         change(`Rename to ${name}`, [{ kind: 'setups', id: setup.id, become: (s) => s && { ...s, name } }])
       }
       onRemove={remove}
+      onVariant={variant}
+      onCompare={() => router.push(`/compare/?a=${encodeURIComponent(setup.id)}`)}
     />
   );
 }

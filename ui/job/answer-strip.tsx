@@ -1,5 +1,6 @@
 'use client';
 import { Fragment } from 'react';
+import { catalogue } from '@/catalogue';
 import type { Answer } from '@/core/plan';
 import { GATE_TITLES, minus, partName, price, StatusMark, signed } from '../kit';
 import { letterOf } from './letter';
@@ -16,6 +17,7 @@ export function AnswerStrip({ answer, place, onOpen }: Props) {
   const missing = new Set(toBuy.map((p) => p.id));
   const passes = score.failing + score.unknown === 0;
   const letter = letterOf(place);
+  const least = answer.rates[0];
   return (
     <li
       id={`chain-${letter}`}
@@ -57,6 +59,15 @@ export function AnswerStrip({ answer, place, onOpen }: Props) {
               : `Nothing passes all gates; this comes nearest. ${weakest.sentence}`)}{' '}
           {answer.toWin}
         </p>
+        {least && (
+          <p className="mt-1 text-soft text-sm">
+            Least sure: {catalogue.parts.get(least.classId)!.name.toLowerCase()},{' '}
+            {least.tried > 0
+              ? `works ${least.worked} of ${least.tried} here`
+              : `works ${(10 * least.mean).toFixed(1)} of 10 as a rule`}{' '}
+            ({(100 * least.from).toFixed(0)} to {(100 * least.to).toFixed(0)} %).
+          </p>
+        )}
       </div>
       <div className="mt-2 flex shrink-0 flex-col items-stretch justify-end gap-3 desk:mt-0 desk:w-60">
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-soft">

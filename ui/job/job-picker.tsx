@@ -1,8 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import type { Job } from '@/core/model';
-import { change, desk } from '@/store';
-import { DocumentPicker, setSetting, useAll } from '../kit';
+import { change } from '@/store';
+import { DocumentPicker, freeId, setSetting, useAll } from '../kit';
 
 const BLANK: Omit<Job, 'id' | 'name'> = {
   format: 'symplex.job',
@@ -19,13 +19,6 @@ const BLANK: Omit<Job, 'id' | 'name'> = {
   budget: null,
 };
 
-async function freeId(stem: string): Promise<string> {
-  const taken = new Set(await desk().jobs.toCollection().primaryKeys());
-  let n = 1;
-  while (taken.has(`${stem}-${n}`)) n += 1;
-  return `${stem}-${n}`;
-}
-
 /** Which job this is; and a new one, another name, or none of it. */
 export function JobPicker({ job }: { readonly job: Job | null }) {
   const router = useRouter();
@@ -35,8 +28,14 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
     router.push('/');
   };
   const begin = async () => {
-    const id = await freeId('job');
+    const id = freeId('job', new Set(jobs.map((j) => j.id)));
     await change('New job', [{ kind: 'jobs', id, become: () => ({ ...BLANK, id, name: `Job ${id.slice(4)}` }) }]);
+    await open(id);
+  };
+  const variant = async (of: Job) => {
+    const id = freeId(of.id, new Set(jobs.map((j) => j.id)));
+    const name = `${of.name}, variant`.slice(0, 120);
+    await change(`Variant of ${of.name}`, [{ kind: 'jobs', id, become: () => ({ ...of, id, name }) }]);
     await open(id);
   };
   return (
@@ -46,6 +45,7 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
       all={jobs}
       onOpen={open}
       onNew={begin}
+      {...(job ? { onVariant: () => variant(job) } : {})}
       onRename={(name) =>
         job && change(`Rename to ${name}`, [{ kind: 'jobs', id: job.id, become: (j) => j && { ...j, name } }])
       }

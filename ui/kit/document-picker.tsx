@@ -17,13 +17,16 @@ interface Props {
   readonly onRename: (name: string) => void;
   readonly onRemove: () => void;
   readonly onNew?: () => void;
+  /** Makes another just like it, to be changed. */
+  readonly onVariant?: () => void;
+  readonly onCompare?: () => void;
 }
 
 const ITEM =
   'flex min-h-11 cursor-pointer items-center rounded-lg px-3 data-[highlighted]:bg-accent-wash data-[highlighted]:outline-none';
 
 /** Which document lies open; another, a new one, another name, or none of it. */
-export function DocumentPicker({ what, current, all, onOpen, onRename, onRemove, onNew }: Props) {
+export function DocumentPicker({ what, current, all, onOpen, onRename, onRemove, onNew, onVariant, onCompare }: Props) {
   const [renaming, setRenaming] = useState(false);
   const word = what.toLowerCase();
   if (renaming && current) {
@@ -81,6 +84,16 @@ export function DocumentPicker({ what, current, all, onOpen, onRename, onRemove,
           )}
           {current && (
             <>
+              {onVariant && (
+                <DropdownMenu.Item className={ITEM} onSelect={onVariant}>
+                  Make a variant of this {word}
+                </DropdownMenu.Item>
+              )}
+              {onCompare && (
+                <DropdownMenu.Item className={ITEM} onSelect={onCompare}>
+                  Compare this {word} with another
+                </DropdownMenu.Item>
+              )}
               <DropdownMenu.Item className={ITEM} onSelect={() => setRenaming(true)}>
                 Rename this {word}
               </DropdownMenu.Item>

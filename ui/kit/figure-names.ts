@@ -113,6 +113,7 @@ const NAMES: Readonly<Record<string, string>> = {
   sendGainDb: 'gain of a send',
   usbGainDb: 'gain to USB',
   phonesGainDb: 'gain to headphones',
+  worksOfTen: 'works, of ten tries',
   sampleRateHz: 'sample rate',
   sampleBits: 'bits a sample',
   cellCount: 'cells in it',

@@ -27,6 +27,7 @@ export {
   ABSENCES,
   appOf,
   classOf,
+  freeId,
   GATE_QUESTIONS,
   GATE_TITLES,
   headsetOnly,

@@ -66,3 +66,11 @@ export const ABSENCES: Readonly<Record<Absence, string>> = {
   'automatic-off': 'the device does not change over by itself',
   'not-chosen': 'not chosen',
 };
+
+/** The first id of a stem that is not taken: stem-2, stem-3 and so on. */
+export function freeId(stem: string, taken: ReadonlySet<string>): string {
+  let n = 2;
+  const short = stem.slice(0, 56);
+  while (taken.has(`${short}-${n}`)) n += 1;
+  return `${short}-${n}`;
+}

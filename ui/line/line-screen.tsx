@@ -12,6 +12,7 @@ import { Gates } from './gates';
 import { JointGlass } from './joint-glass';
 import { JointPanel } from './joint-panel';
 import { Lanes } from './lanes';
+import { OutcomeBox } from './outcome';
 import { PartPanel } from './part-panel';
 import { Row } from './row';
 
@@ -81,6 +82,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           <div className="order-4">
             <Lanes setup={shown} report={report} layout={layout} lit={lit} />
             <Cautions setup={shown} />
+            <OutcomeBox setup={shown} />
           </div>
         </div>
         <aside

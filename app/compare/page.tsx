@@ -1,0 +1,10 @@
+import { Suspense } from 'react';
+import { CompareScreen } from '@/ui/compare';
+
+export default function Page() {
+  return (
+    <Suspense>
+      <CompareScreen />
+    </Suspense>
+  );
+}
