@@ -56,7 +56,7 @@ export function AnswerStrip({ answer, place, onOpen }: Props) {
           {answer.lostBy ??
             (passes
               ? 'The best of what was computed.'
-              : `Nothing passes all gates; this comes nearest. ${weakest.sentence}`)}{' '}
+              : `None works in everything; this comes nearest. ${weakest.sentence}`)}{' '}
           {answer.toWin}
         </p>
         {least && (

@@ -62,11 +62,15 @@ export function usePlan(job: Job | null | undefined, drawer: Drawer | null | und
     let wanted = true;
     setSearching(true);
     setProgress(null);
-    void planJob(job, drawer, (p) => {
-      if (wanted) setProgress(p);
-    }).finally(() => {
-      if (wanted) setSearching(false);
-    });
+    // The last news can come after the search has said that it ended: it is over when the news says so.
+    planJob(job, drawer, (p) => {
+      if (!wanted) return;
+      setProgress(p);
+      if (p.done) setSearching(false);
+    }).then(
+      (complete) => wanted && !complete && setSearching(false),
+      () => wanted && setSearching(false),
+    );
     return () => {
       wanted = false;
     };
@@ -259,14 +263,14 @@ export function useKits() {
     setProgress(null);
     setProblem(null);
     findKits(wish, drawer, (p) => {
-      if (asked.current === mine) setProgress(p);
-    })
-      .catch((e: unknown) => {
-        if (asked.current === mine) setProblem(e instanceof Error ? e.message : String(e));
-      })
-      .finally(() => {
-        if (asked.current === mine) setSearching(false);
-      });
+      if (asked.current !== mine) return;
+      setProgress(p);
+      if (p.done) setSearching(false);
+    }).catch((e: unknown) => {
+      if (asked.current !== mine) return;
+      setProblem(e instanceof Error ? e.message : String(e));
+      setSearching(false);
+    });
   };
   const stop = () => {
     asked.current += 1;
