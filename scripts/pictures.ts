@@ -20,27 +20,8 @@ const windows = (walk: Walk) => walk.sees(/keep it from|: Clean fails|: Level fa
 
 const PICTURES: readonly Picture[] = [
   { name: 'job', size: DESK, path: '', ready: planned },
-  {
-    name: 'job-choosing',
-    size: DESK,
-    path: '',
-    ready: async (walk) => {
-      await planned(walk);
-      await walk.press(/^The app:/);
-    },
-  },
   { name: 'line-works', size: DESK, path: 'line/?setup=kiln-rehearsed', ready: (w) => w.waitForGate('Seen', 'pass') },
   { name: 'line-fails', size: DESK, path: 'line/?setup=kiln-first-try', ready: mended },
-  {
-    name: 'line-knob',
-    size: DESK,
-    path: 'line/?setup=glaze-too-hot',
-    ready: async (walk) => {
-      await walk.press(/^Village-hall mixer/);
-      await walk.sees(/What else fits here/);
-      await walk.slide(/^main/i, -30);
-    },
-  },
   {
     name: 'line-joint',
     size: DESK,
@@ -105,7 +86,22 @@ const PICTURES: readonly Picture[] = [
     name: 'drawer',
     size: DESK,
     path: 'drawer/',
-    ready: (walk) => walk.press(/^Stage microphone/),
+    ready: (walk) => walk.press(/^I do not know what it is/),
+  },
+  {
+    name: 'kit',
+    size: DESK,
+    path: 'kit/',
+    ready: async (walk) => {
+      await walk.press(/^Find the kit/);
+      await walk.sees(/Lightest bag/i);
+    },
+  },
+  {
+    name: 'compare',
+    size: DESK,
+    path: 'compare/?a=kiln-rehearsed&b=kiln-first-try',
+    ready: (w) => w.sees(/more room.*shorts the microphone/s),
   },
   { name: 'files', size: DESK, path: 'files/', ready: (walk) => walk.sees(/toolbox/) },
   { name: 'line-pocket', size: POCKET, path: 'line/?setup=kiln-first-try', ready: mended },
