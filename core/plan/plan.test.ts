@@ -192,6 +192,29 @@ describe('the drawer and the job decide', () => {
   });
 });
 
+test('four voices a channel each into a studio: an interface with enough inputs, each voice on its own', () => {
+  const sources = [1, 2, 3, 4].map((n) => ({ id: `v${n}`, name: `Voice ${n}`, splAt1m: 62 }));
+  const { also: _, ...alone } = glaze;
+  const job: Job = {
+    ...alone,
+    device: 'laptop-headphones-only',
+    app: 'studio',
+    arrangement: 'side-each',
+    place: 'desk-mains',
+    hearing: 'nothing',
+    budget: null,
+    sources,
+  };
+  const best = runPlan(job, null).at(-1)!.answers[0];
+  expect(best.score).toMatchObject({ failing: 0, unknown: 0 });
+  const { channels } = judged(best.setup).readings;
+  expect(channels.length).toBeGreaterThanOrEqual(4);
+  for (const { id } of sources) {
+    const levels = channels.map((c) => c.arrivals.find((a) => a.source === id)!.averageDbu).sort((a, b) => b - a);
+    expect(levels[0] - levels[1]).toBeGreaterThan(20);
+  }
+});
+
 test('settled knobs put the loudest peaks below the target by less than a step, where the range allows', () => {
   const quiet = setupNamed('kiln-rehearsed').parts.reduce((s, p) => {
     const knobs = catalogue.parts.get(p.class)!.knobs?.filter((k) => k.unit === 'dB') ?? [];

@@ -66,6 +66,40 @@ describe('isochronous limits (USB 2.0, chapter 5, from memory)', () => {
   });
 });
 
+describe('current and hub rules (USB 2.0 and 3.2, type-C; from memory)', () => {
+  const own = (id: string, name: string) => catalogue.parts.get(id)!.values[name];
+  test('what ports give is what the standards let them: 100 and 500 mA, 900 mA, 3 A', () => {
+    for (const [id, name, most] of [
+      ['hub-bus', 'portMa', 100],
+      ['hub-mains', 'portMa', 500],
+      ['hub-through', 'fedMa', 900],
+      ['tablet-usb-c', 'usbSupplyMa', 900],
+      ['charger-usb-c', 'supplyMa', 3000],
+    ] as const) {
+      expect(own(id, name).value).toBe(most);
+    }
+  });
+  test('a bus-powered hub behind another has nothing left to give: 100 mA come in, and it keeps them', () => {
+    const a = at({ one: 'hub-full-speed', two: 'hub-full-speed', mouse: 'mouse' }, [
+      'one.plug > laptop-headphones-only.usb',
+      'two.plug > one.usb1',
+      'mouse.usb > two.usb1',
+    ]);
+    expect(a.readings.usb.nodes.get('two')!.loadMa).toBe(200);
+    expect(gate(a, 'powered')).toMatchObject({ status: 'fail', limit: 100, value: 200 });
+  });
+  test('five hubs in a row are allowed, a sixth is not (USB 2.0, 4.1.1)', () => {
+    const chain = (n: number) =>
+      at({ ...Object.fromEntries(Array.from({ length: n }, (_, i) => [`h${i}`, 'hub-full-speed'])), mouse: 'mouse' }, [
+        'h0.plug > laptop-headphones-only.usb',
+        ...Array.from({ length: n - 1 }, (_, i) => `h${i + 1}.plug > h${i}.usb1`),
+        `mouse.usb > h${n - 1}.usb1`,
+      ]);
+    const deep = (n: number) => gate(chain(n), 'powered').findings.some((f) => f.unit === 'hubs' && f.part === 'mouse');
+    expect([deep(5), deep(6)]).toEqual([false, true]);
+  });
+});
+
 describe('what carries power and no sound', () => {
   const mic = (lead: string) =>
     at({ box: 'interface-usb-1', lead }, ['lead.a > laptop-headphones-only.usb', 'box.usb > lead.b']);

@@ -94,7 +94,7 @@ export const BLANKS = {
     name: 'How many voices',
     now: (job) => voicesText(job.sources.length),
     choices: () =>
-      [1, 2].map((n) => ({ key: String(n), words: voicesText(n), fill: (job: Job) => withVoices(job, n) })),
+      [1, 2, 3, 4].map((n) => ({ key: String(n), words: voicesText(n), fill: (job: Job) => withVoices(job, n) })),
   },
   arrangement: {
     name: 'Where each voice goes',

@@ -17,7 +17,7 @@ export function VoicesBlank({ job, onFill }: { readonly job: Job; readonly onFil
     <BlankWithPanel name={BLANKS.voices.name} words={voicesText(job.sources.length)}>
       {() => (
         <div className="flex flex-col gap-3">
-          <fieldset className="flex gap-4">
+          <fieldset className="flex flex-wrap gap-x-4">
             <legend className="mb-1 text-soft">How many voices</legend>
             {BLANKS.voices.choices().map((c) => (
               <label key={c.key} className="flex min-h-10 items-center gap-2">

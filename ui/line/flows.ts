@@ -73,6 +73,9 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
   const plays = own ? report.monitors : true;
   const steps = own ? report.delays.own : [];
   const inApp = steps.filter((s) => s.what === 'app');
+  // The limit is the gate's: what may be late, and how late.
+  const limit = report.verdicts.find((v) => v.gate === 'heard')!.findings.find((f) => f.unit === 'ms')?.limit;
+  const late = (ms: number) => (limit == null ? `${ms.toFixed(0)} ms` : `${ms.toFixed(0)} of ${limit} ms`);
   const heard = report.ears.filter((e) => e.leftSpl > 0 || e.rightSpl > 0);
   const silent = report.ears.filter((e) => e.leftSpl === 0 && e.rightSpl === 0 && direct(e) === 0);
   const first: readonly Flow[] =
@@ -93,7 +96,7 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
         (e): Flow => ({
           from: report.playbackPart,
           to: e.part,
-          label: `${Math.min(e.leftSpl, e.rightSpl).toFixed(0)} dB${own && steps.length > 0 ? `, ${total(steps).toFixed(0)} ms late` : ''}`,
+          label: `${Math.min(e.leftSpl, e.rightSpl).toFixed(0)} dB${own && steps.length > 0 ? `, ${late(total(steps))} late` : ''}`,
           wrong: fails(report, 'heard', e.part),
         }),
       )
