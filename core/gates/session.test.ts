@@ -1,33 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { assessed, gate, type Sketch, sketch, usbMic } from '@/tests/support/bench-setup';
+import { assessed, gate, sketch, twoInABox, usbMic } from '@/tests/support/bench-setup';
 import type { Session, Setup } from '../model';
 
 const during = (setup: Setup, session: Session) => assessed({ ...setup, session });
-
-/** Two microphones into the two inputs of one box at a laptop. */
-const pair = (app: string, more: Partial<Sketch> = {}) =>
-  sketch({
-    job: { app, arrangement: 'side-each' },
-    device: 'laptop-headphones-only',
-    parts: {
-      one: 'dynamic-handheld',
-      two: 'dynamic-handheld',
-      x: 'lead-xlr',
-      y: 'lead-xlr',
-      box: { class: 'interface-usb-2', knobs: { gain1: 50, gain2: 50 } },
-      usb: 'lead-usb-a-c',
-    },
-    joints: [
-      'one.xlr > x.a',
-      'two.xlr > y.a',
-      'x.b > box.in1',
-      'y.b > box.in2',
-      'box.usb > usb.b',
-      'usb.a > laptop-headphones-only.usb',
-    ],
-    hears: { one: 0.1, two: 0.1 },
-    ...more,
-  });
 
 describe('what was done at the device decides what is recorded', () => {
   test('opened before the plug, a camera app goes on with the built-in microphone; a recorder lets one choose', () => {
@@ -56,23 +31,23 @@ describe('what was done at the device decides what is recorded', () => {
     expect(gate(during(setup, { answer: 'headphones' }), 'seen').brief).toBe('told: headphones');
   });
   test('sound plays where it is sent, in an app where that can be chosen', () => {
-    const setup = pair('recorder-picker');
+    const setup = twoInABox('recorder-picker');
     expect(during(setup, {}).readings.playbackPart).toBe('box');
     expect(during(setup, { output: 'laptop-headphones-only' }).readings.playbackPart).toBe('laptop-headphones-only');
-    expect(during(pair('streaming'), { output: 'laptop-headphones-only' }).readings.playbackPart).toBe('box');
+    expect(during(twoInABox('streaming'), { output: 'laptop-headphones-only' }).readings.playbackPart).toBe('box');
   });
 });
 
 describe('how many channels arrive, and which of them are kept', () => {
   test('noise processing leaves one channel of two: the second voice is lost, and Wired says where', () => {
-    const call = during(pair('browser-call'), {});
+    const call = during(twoInABox('browser-call'), {});
     expect(call.readings.channels.map((c) => c.number)).toEqual([1]);
     expect(gate(call, 'wired')).toMatchObject({ status: 'fail', brief: 'not recorded', part: 'box' });
     expect(gate(call, 'wired').sentence).toMatch(/Voice 2 arrives at input 2/);
-    expect(gate(during(pair('browser-call'), { processing: 'off' }), 'wired').status).toBe('pass');
+    expect(gate(during(twoInABox('browser-call'), { processing: 'off' }), 'wired').status).toBe('pass');
   });
   test('a studio records what is armed', () => {
-    const studio = pair('studio');
+    const studio = twoInABox('studio');
     expect(gate(during(studio, {}), 'wired').status).toBe('pass');
     const track = (channel: number, armed: boolean) => ({ part: 'box', channel, armed });
     const one = during(studio, { tracks: [track(1, true), track(2, false)] });

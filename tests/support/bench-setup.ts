@@ -71,6 +71,31 @@ export const usbMic = (app: string, more: Partial<Sketch> = {}): Setup =>
     ...more,
   });
 
+/** Two microphones into the two inputs of one box at a laptop. */
+export const twoInABox = (app: string, more: Partial<Sketch> = {}): Setup =>
+  sketch({
+    job: { app, arrangement: 'side-each' },
+    device: 'laptop-headphones-only',
+    parts: {
+      one: 'dynamic-handheld',
+      two: 'dynamic-handheld',
+      x: 'lead-xlr',
+      y: 'lead-xlr',
+      box: { class: 'interface-usb-2', knobs: { gain1: 50, gain2: 50 } },
+      usb: 'lead-usb-a-c',
+    },
+    joints: [
+      'one.xlr > x.a',
+      'two.xlr > y.a',
+      'x.b > box.in1',
+      'y.b > box.in2',
+      'box.usb > usb.b',
+      'usb.a > laptop-headphones-only.usb',
+    ],
+    hears: { one: 0.1, two: 0.1 },
+    ...more,
+  });
+
 /** Assess a setup, some of its parts made different. */
 export function assessed(
   setup: Setup,
