@@ -98,7 +98,7 @@ function Side({ gate, own, other }: SideProps) {
     >
       <p className="flex items-center gap-2 font-semibold">
         <StatusMark status={mine.status} size={18} /> {GATE_TITLES[gate]}
-        {better && <span className="ml-auto text-accent text-sm">more room</span>}
+        {better && <span className="ml-auto whitespace-nowrap text-accent text-xs desk:text-sm">more room</span>}
       </p>
       <MarginBar room={mine.room} status={mine.status} />
       <p className="font-mono text-sm">{mine.brief}</p>

@@ -24,7 +24,10 @@ export function FirstToFail({ setup, report }: { readonly setup: Setup; readonly
           const short = p.spareMa < 0;
           const share = Math.max(0, Math.min(1, p.spareMa / COMFORT_MA));
           return (
-            <li key={p.part} className="grid grid-cols-[minmax(0,1fr)_6rem_7rem] items-center gap-2">
+            <li
+              key={p.part}
+              className="grid grid-cols-[minmax(0,1fr)_3rem_7rem] items-center gap-2 desk:grid-cols-[minmax(0,1fr)_9rem_7rem]"
+            >
               <span className="leading-tight">{nameIn(setup, p.part)}</span>
               <span className="h-2.5 overflow-hidden rounded-full border border-soft bg-paper" aria-hidden>
                 <span className="block h-full bg-accent" style={{ width: `${(100 * share).toFixed(0)}%` }} />
