@@ -3,7 +3,7 @@ import { assess } from '@/core/assess';
 import { prepare } from '@/core/circuit';
 import { compile } from '@/core/compile';
 import { connectorNamed, contactsOf } from '@/core/connectors';
-import { checkDocument, type ElementSpec, type PartClass, quantity, type Setup } from '@/core/model';
+import { checkDocument, type ElementSpec, type PartClass, quantity, type Setup, takesUp } from '@/core/model';
 import { catalogue } from '.';
 
 const classes = [...catalogue.parts.values()];
@@ -22,6 +22,7 @@ function quantitiesIn(spec: unknown): (string | number)[] {
     'secondary',
     'form',
     'side',
+    'sound',
     'from',
     'what',
     'when',
@@ -54,7 +55,7 @@ function alone(c: PartClass): Setup {
       id: 'job',
       name: 'job',
       purpose: 'record',
-      sources: [{ id: 'v', name: 'v', splAt1m: 60 }],
+      sources: [{ id: 'v', name: 'v', splAt1m: 60, ...(c.kind === 'source' ? { from: c.id } : {}) }],
       arrangement: 'one',
       device,
       app: 'recorder-picker',
@@ -66,9 +67,7 @@ function alone(c: PartClass): Setup {
     },
     parts: [{ id: 'device', class: device }, ...(c.host ? [] : [{ id: 'part', class: c.id }])],
     joints: [],
-    placements: c.circuit.some((e) => e.is === 'capsule')
-      ? [{ source: 'v', part: c.host ? 'device' : 'part', distanceM: 1 }]
-      : [],
+    placements: takesUp(c) ? [{ source: 'v', part: c.host ? 'device' : 'part', distanceM: 1 }] : [],
     chosenInput: 'newest',
   };
 }

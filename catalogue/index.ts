@@ -9,10 +9,12 @@ import leads from './leads.json';
 import listening from './listening.json';
 import microphones from './microphones.json';
 import power from './power.json';
+import sources from './sources.json';
 import wireless from './wireless.json';
 
 // JSON widens literal types; catalogue.test.ts checks each class against what the types promise.
 const parts = [
+  sources,
   microphones,
   wireless,
   leads,

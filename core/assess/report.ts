@@ -64,12 +64,17 @@ const destination = (readings: Readings) => ({
     snrDbA: finite(c.snrDb),
     snrDbFlat: finite(c.snrFlatDb),
     hum: c.hum,
+    /** Stages whose clipping is recorded here. */
+    stages: [...c.fedBy].map((s) => ({ part: s.part, stage: s.id })),
     overHumDbA: finite(c.overHumDb),
     arrivals: c.arrivals.map((a) => ({
       source: a.source,
       averageDbu: finite(a.averageDbu),
       peakDbfs: finite(a.peakDbfs),
       voltAt1k: magnitude(a.at1k),
+      /** Against the source: 180 is upside down. */
+      degreesAt1k: (Math.atan2(a.at1k.im, a.at1k.re) * 180) / Math.PI,
+      leaks: a.leaks,
       curve: a.curve,
     })),
   })),

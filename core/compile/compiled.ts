@@ -35,6 +35,8 @@ export interface Capsule extends Placed {
   readonly selfNoiseDba: number | null;
   readonly maxSpl: number | null;
   readonly directivity: number;
+  /** Comes by wire from what makes the sound: neither distance nor room have a say in it. */
+  readonly wired: boolean;
   readonly needs: Needs | null;
 }
 
@@ -139,7 +141,10 @@ export const OWN_REFERENCE = 'own reference';
 export function seenFrom(compiled: Compiled, host: Compiled['hosts'][number]): Compiled {
   const { setup } = compiled;
   const also = compiled.hosts.filter((h) => h !== host).map(({ fitted, app }) => ({ device: fitted.part.class, app }));
-  const job = { ...setup.job, device: host.fitted.part.class, app: host.app, also };
+  // What does not call anybody keeps the sound for an edit, whatever the first device does with it.
+  const purpose =
+    compiled.catalogue.apps.get(host.app)!.networkMs === undefined ? ('record' as const) : setup.job.purpose;
+  const job = { ...setup.job, purpose, device: host.fitted.part.class, app: host.app, also };
   // First among its like, so that of two devices of a class it is this one.
   const parts = [host.fitted.part, ...setup.parts.filter((p) => p !== host.fitted.part)];
   // What is said of the session is said of the first device.

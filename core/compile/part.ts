@@ -1,5 +1,5 @@
 import type { Element } from '../circuit';
-import { type ElementSpec, knobAt, quantity } from '../model';
+import { type ElementSpec, knobAt, quantity, RATED_SPL } from '../model';
 import {
   type Capsule,
   type Disturbance,
@@ -19,6 +19,9 @@ import {
 /** Where leakage is rated: the mains of most of the world. */
 export const MAINS_HZ = 50;
 export const MAINS_VOLT = 230;
+
+/** Volts of 0 dBu, for each pascal of the level that stands for rated: 0.7746 V, 20 uPa at 0 dB. */
+const RATED_VOLT = Math.sqrt(0.6) / (20e-6 * 10 ** (RATED_SPL / 20));
 
 /** What an amplifier without its supply lets through: nothing that could be heard. */
 export const MUTED_DB = -200;
@@ -129,7 +132,32 @@ function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: Re
         selfNoiseDba,
         maxSpl: spec.maxSpl === undefined ? null : q(spec.maxSpl),
         directivity: spec.directivity === undefined ? 1 : q(spec.directivity),
+        wired: false,
         needs: needsOf(words, spec.needs),
+      });
+      return;
+    }
+    case 'feed': {
+      const [p, n] = pair(spec.between);
+      const ohm = q(spec.ohm);
+      const source = `${name}.sound`;
+      out.elements.push(
+        { kind: 'voltage', name: source, p: `${name}.emf`, n, dc: 0, ac: 0 },
+        { kind: 'resistor', name: `${name}.ohm`, a: `${name}.emf`, b: p, ohm },
+      );
+      out.silent.push(`${name}.ohm`);
+      const perPascal = RATED_VOLT * 10 ** (q(spec.levelDbu) / 20);
+      out.capsules.push({
+        ...placed(spec.id, p, n),
+        source,
+        perPascal,
+        voltPerPascal: perPascal,
+        ohm,
+        selfNoiseDba: RATED_SPL - q(spec.snrDb),
+        maxSpl: null,
+        directivity: 1,
+        wired: true,
+        needs: null,
       });
       return;
     }

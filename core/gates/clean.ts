@@ -28,7 +28,7 @@ export function cleanGate(readings: Readings): Verdict {
     ...heard.map((c) => noise(readings, c)),
     ...heard.flatMap((c) => hum(readings, c) ?? []),
     ...lines.flatMap((l) => room(readings, l) ?? []),
-    ...heard.flatMap((c) => c.arrivals.flatMap((a) => narrow(readings, c, a))),
+    ...heard.flatMap((c) => c.arrivals.flatMap((a) => (a.leaks ? [] : narrow(readings, c, a)))),
   ]);
 }
 

@@ -1,6 +1,7 @@
 import type { FittedJoint } from '../compile';
 import { type Connector, connectorNamed, mate } from '../connectors';
 import type { Readings } from '../readings';
+import { judgeHung } from './hung';
 import { connectorText, jointLabel, jointSentence, nameOf } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
@@ -9,7 +10,7 @@ const COMFORT_MM = 0.5;
 const STEP_MM = 0.05;
 const FURTHEST_MM = 5;
 
-/** Does everything plug in, all the way? */
+/** Does everything plug in, all the way, and can the device carry what hangs on it? */
 export function fitGate(readings: Readings): Verdict {
   const { compiled } = readings;
   const findings: Finding[] = compiled.joints.map((joint) => judge(readings, joint));
@@ -27,7 +28,8 @@ export function fitGate(readings: Readings): Verdict {
       lane: 'signal',
     });
   }
-  return verdict('fit', findings);
+  const hung = judgeHung(readings);
+  return verdict('fit', hung ? [...findings, hung] : findings);
 }
 
 function judge({ compiled }: Readings, joint: FittedJoint): Finding {

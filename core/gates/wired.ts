@@ -30,7 +30,9 @@ export function wiredGate(readings: Readings): Verdict {
   }
   for (const line of lines) findings.push(arrives(readings, line));
   if (findings.every((f) => f.status === 'pass')) {
-    for (const source of compiled.setup.job.sources) findings.push(...sides(readings, source.id));
+    for (const source of compiled.setup.job.sources) {
+      findings.push(...sides(readings, source.id), ...bothOutputs(readings, source.id));
+    }
     if (compiled.setup.job.arrangement === 'side-each') findings.push(...apart(readings));
   }
   return verdict('wired', findings);
@@ -266,6 +268,32 @@ function sides(readings: Readings, source: string): Finding[] {
     ),
   );
   return out;
+}
+
+/** Of a source with a left and a right output: is either left behind? */
+function bothOutputs({ compiled, channels, lines }: Readings, source: string): Finding[] {
+  const shares = channels.map((c) => c.arrivals.find((a) => a.source === source)!.bySide);
+  const best = (shares[0] ?? []).map((_, side) => Math.max(...shares.map((s) => s[side])));
+  if (best.length < 2) return [];
+  const lost = 20 * Math.log10(Math.max(1e-9, Math.min(...best) / Math.max(...best)));
+  if (lost >= -SIDE_DB) return [];
+  const side = best[0] < best[1] ? 'left' : 'right';
+  const line = lines.find((l) => l.source === source)!;
+  const first = line.path?.joints[0];
+  return [
+    {
+      status: 'caution',
+      value: lost,
+      limit: -SIDE_DB,
+      unit: 'dB',
+      room: 0.2,
+      brief: `${side} output lost`,
+      sentence: `Of ${nameOf(compiled, line.part)} only the other output is recorded: nothing of its ${side} one gets through. Connect both, or use its mono output where it has one.`,
+      part: line.part,
+      joint: first?.joint.id,
+      lane: 'signal',
+    },
+  ];
 }
 
 /** Two sources, a side each: is the other one far enough down? */

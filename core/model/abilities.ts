@@ -1,3 +1,4 @@
+import type { Job } from './documents';
 import type { PartClass } from './part-class';
 
 /** Whether a part has a battery or cells that run down and can be exchanged. */
@@ -7,3 +8,12 @@ export const hasBattery = (c: PartClass): boolean =>
 /** How many channels the largest of a part's inputs has; 0 for what records nothing. */
 export const mostChannels = (c: PartClass | undefined): number =>
   Math.max(0, ...(c?.inputs ?? []).map((i) => i.channels.length));
+
+/** Does it take up sound, or bring it by wire: can a source be placed at it? */
+export const takesUp = (c: PartClass): boolean => c.circuit.some((e) => e.is === 'capsule' || e.is === 'feed');
+
+/** Is the device held up while it records, so that nothing can stand on a table and all that hangs on it is felt? */
+export const isCarried = ({ place }: Pick<Job, 'place'>): boolean => place === 'hand' || place === 'gimbal';
+
+/** The device, and what a source comes out of: there whatever is bought or carried. */
+export const isGiven = (c: PartClass): boolean => c.host !== undefined || c.kind === 'source';

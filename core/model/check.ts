@@ -1,5 +1,5 @@
 import { connectorNamed } from '../connectors';
-import { hasBattery, mostChannels } from './abilities';
+import { hasBattery, mostChannels, takesUp } from './abilities';
 import type { Document, Drawer, Job, Part, Setup } from './documents';
 import { hostsOf } from './hosts';
 import type { Catalogue } from './part-class';
@@ -37,6 +37,11 @@ function checkDrawer(drawer: Drawer, catalogue: Catalogue, at: string): Document
       }
     }
   }
+  for (const [id, [low, high]] of Object.entries(drawer.prices ?? {})) {
+    const pointer = `${at}/prices/${id}`;
+    if (!catalogue.parts.has(id)) return { pointer, message: `There is no part class "${id}".` };
+    if (low > high) return { pointer, message: `A price from ${low} cannot go to ${high}.` };
+  }
   return checkParts(drawer.parts, catalogue, at);
 }
 
@@ -50,6 +55,11 @@ function checkJob(job: Job, catalogue: Catalogue, at: string): DocumentProblem |
       return { pointer: `${pointer}/device`, message: `There is no device class "${other.device}".` };
     if (!catalogue.apps.has(other.app))
       return { pointer: `${pointer}/app`, message: `There is no app class "${other.app}".` };
+  }
+  for (const [i, { from }] of job.sources.entries()) {
+    if (from !== undefined && catalogue.parts.get(from)?.kind !== 'source') {
+      return { pointer: `${at}/sources/${i}/from`, message: `There is no class "${from}" that a source comes out of.` };
+    }
   }
   return unique(job.sources, `${at}/sources`);
 }
@@ -93,8 +103,14 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
     }
     const part = parts.get(placement.part);
     if (!part) return { pointer: `${pointer}/part`, message: `There is no part "${placement.part}" in this setup.` };
-    if (!catalogue.parts.get(part.class)?.circuit.some((e) => e.is === 'capsule')) {
+    const partClass = catalogue.parts.get(part.class)!;
+    if (!takesUp(partClass)) {
       return { pointer: `${pointer}/part`, message: `${part.class} has no microphone capsule to hear with.` };
+    }
+    const { name, from } = setup.job.sources.find((s) => s.id === placement.source)!;
+    if (from === undefined ? partClass.kind === 'source' : from !== part.class) {
+      const message = `${name} ${from === undefined ? 'is heard by a microphone' : `comes out of ${from}`}, not out of ${part.class}.`;
+      return { pointer: `${pointer}/part`, message };
     }
   }
   const { chosenInput } = setup;

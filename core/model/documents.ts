@@ -5,15 +5,22 @@ export const FORMAT_VERSION = 1;
 export type Purpose = 'record' | 'live' | 'call';
 export type Arrangement = 'one' | 'side-each' | 'both-sides';
 export type Hearing = 'nothing' | 'myself' | 'far-end';
-export type Place = 'desk-mains' | 'desk' | 'hand';
+export type Place = 'desk-mains' | 'desk' | 'hand' | 'gimbal';
 
 /** Something that makes sound and is to be recorded. */
 export interface Source {
   readonly id: string;
   readonly name: string;
-  /** Average level at one metre, dB SPL. */
+  /** Average level at one metre, dB SPL; of one that comes by wire, `RATED_SPL` is as loud as its class is rated. */
   readonly splAt1m: number;
+  /** How its power lies over the spectrum; absent is a voice. */
+  readonly sound?: 'music';
+  /** Class of the part it comes out of by wire, which is there; absent is heard by a microphone. */
+  readonly from?: string;
 }
+
+/** What stands for the rated level of a source by wire: 94 dB SPL, 1 Pa, as microphones are rated at. */
+export const RATED_SPL = 94;
 
 /** Where it is done, as far as sound and mains are concerned. What is not said is not judged. */
 export interface Room {
@@ -71,6 +78,8 @@ export interface Part {
   readonly knobs?: Readonly<Record<string, number>>;
   /** Own values in place of the class's, by the same names and units. */
   readonly values?: Readonly<Record<string, number>>;
+  /** The day on which an own value was measured, by its name. */
+  readonly measured?: Readonly<Record<string, string>>;
   /** How full its battery is at the start, 0 to 1; absent is full. */
   readonly charge?: number;
   /** Which mains outlet it is plugged into; absent means the one that all others share. */
@@ -156,6 +165,10 @@ export interface Drawer {
   readonly parts: readonly Part[];
   /** How it went with a class on a device class, as the owner found. */
   readonly outcomes?: readonly Outcome[];
+  /** What things cost where the owner shops, by class: from and to. */
+  readonly prices?: Readonly<Record<string, readonly [number, number]>>;
+  /** What money is called there. */
+  readonly currency?: string;
 }
 
 export interface Outcome {

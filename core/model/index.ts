@@ -1,4 +1,4 @@
-export { hasBattery, mostChannels } from './abilities';
+export { hasBattery, isCarried, isGiven, mostChannels, takesUp } from './abilities';
 export { checkDocument } from './check';
 export type {
   Arrangement,
@@ -23,7 +23,7 @@ export type {
   Source,
   Track,
 } from './documents';
-export { FORMAT_VERSION } from './documents';
+export { FORMAT_VERSION, RATED_SPL } from './documents';
 export { type Host, hostsOf } from './hosts';
 export type {
   AppClass,

@@ -37,6 +37,8 @@ export interface PortSpec {
   readonly flow: Flow;
   readonly carries: Carries;
   readonly roles?: Readonly<Record<string, Role>>;
+  /** The port of the other side, where left and right have one each. */
+  readonly pair?: string;
 }
 
 export interface KnobSpec {
@@ -92,6 +94,16 @@ export type ElementSpec = Conditional &
         /** How much more it hears from the front than from all round, as a ratio of powers: 1 round, 3 a cardioid. */
         readonly directivity?: Quantity;
         readonly needs?: NeedsSpec;
+      }
+    /** An output that is there to be recorded, of an instrument, a mixer or a computer, at the average level it is rated at. */
+    | {
+        readonly is: 'feed';
+        readonly between: Pair;
+        readonly sound: 'voice' | 'music';
+        readonly ohm: Quantity;
+        readonly levelDbu: Quantity;
+        /** A-weighted, of what it puts out over its own noise. */
+        readonly snrDb: Quantity;
       }
     /** An amplifier: input resistance, gain, output resistance, clip level of its output, noise at its input. */
     | {
@@ -232,6 +244,7 @@ export interface HostSpec {
 }
 
 export type PartKind =
+  | 'source'
   | 'microphone'
   | 'wireless'
   | 'lead'

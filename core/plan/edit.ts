@@ -3,13 +3,17 @@ import {
   type Catalogue,
   hasBattery,
   hostsOf,
+  isGiven,
   type Joint,
   mostChannels,
   type Part,
   type PartClass,
   type PortSpec,
   quantity,
+  RATED_SPL,
   type Setup,
+  type Source,
+  takesUp,
 } from '../model';
 
 /** Do the two ports go together? */
@@ -46,8 +50,9 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
   const newClass = catalogue.parts.get(by.class)!;
   const oldClass = classOf(setup, catalogue, part);
   if (Boolean(newClass.host) !== Boolean(oldClass.host)) return null;
+  if (newClass.kind === 'source' || oldClass.kind === 'source') return null;
   const hears = setup.placements.some((p) => p.part === part);
-  if (hears && !newClass.circuit.some((e) => e.is === 'capsule')) return null;
+  if (hears && !takesUp(newClass)) return null;
   const taken = new Set<string>();
   const joints: Joint[] = [];
   for (const joint of setup.joints) {
@@ -89,7 +94,7 @@ export function insertPart(setup: Setup, catalogue: Catalogue, jointId: string, 
   const a = portOf(setup, catalogue, joint.a);
   const b = portOf(setup, catalogue, joint.b);
   const newClass = catalogue.parts.get(by.class)!;
-  if (newClass.host) return null;
+  if (isGiven(newClass)) return null;
   const id = freshId(
     setup.parts.map((p) => p.id),
     by.id,
@@ -164,14 +169,40 @@ export function plugIn(
   if (partClass.host) {
     return { ...next, job: { ...next.job, also: [...(next.job.also ?? []), { device: by.class, app }] } };
   }
-  if (!partClass.circuit.some((e) => e.is === 'capsule')) return next;
+  if (!takesUp(partClass)) return next;
   const { sources } = setup.job;
-  const unheard = sources.find((s) => !setup.placements.some((p) => p.source === s.id)) ?? sources[0];
+  if (partClass.kind === 'source') {
+    const waiting = sources.find((s) => s.from === by.class && !setup.placements.some((p) => p.source === s.id));
+    const source = waiting ?? wiredSource(partClass, sources);
+    return {
+      ...next,
+      job: waiting ? next.job : { ...next.job, sources: [...sources, source] },
+      placements: [...next.placements, { source: source.id, part: id, distanceM: BY_WIRE_M }],
+    };
+  }
+  const byAir = sources.filter((s) => s.from === undefined);
+  const unheard = byAir.find((s) => !setup.placements.some((p) => p.source === s.id)) ?? byAir[0];
+  if (!unheard) return next;
   const part = next.parts[next.parts.length - 1];
   const distanceM = Object.hasOwn(partClass.values, 'placedM')
     ? quantity(part, partClass, 'placedM')
     : setup.job.distanceM;
   return { ...next, placements: [...next.placements, { source: unheard.id, part: id, distanceM }] };
+}
+
+/** What stands as the distance of a source by wire, where none matters. */
+export const BY_WIRE_M = 1;
+
+/** A source that comes out of a part of a class, as loud as that is rated. */
+export function wiredSource(partClass: PartClass, others: readonly Source[]): Source {
+  const id = freshId(
+    others.map((s) => s.id),
+    partClass.id,
+  );
+  const music = partClass.circuit.some((e) => e.is === 'feed' && e.sound === 'music')
+    ? { sound: 'music' as const }
+    : {};
+  return { id, name: partClass.name, splAt1m: RATED_SPL, from: partClass.id, ...music };
 }
 
 /** Take a part out, with its joints and what it heard. The job's own device stays: null for that. */
@@ -181,9 +212,12 @@ export function takeOut(setup: Setup, catalogue: Catalogue, part: string): Setup
   if (host === 0) return null;
   const also = (setup.job.also ?? []).filter((_, i) => i !== host - 1);
   const { also: _, ...job } = setup.job;
+  // What came out of it by wire goes with it, where something else is still recorded.
+  const gone = setup.placements.filter((p) => p.part === part).map((p) => p.source);
+  const sources = job.sources.filter((s) => s.from === undefined || !gone.includes(s.id));
   return tidy(catalogue, {
     ...setup,
-    job: also.length > 0 ? { ...job, also } : job,
+    job: { ...job, sources: sources.length > 0 ? sources : job.sources, ...(also.length > 0 ? { also } : {}) },
     parts: setup.parts.filter((p) => p.id !== part),
     joints: setup.joints.filter((j) => j.a.part !== part && j.b.part !== part),
     placements: setup.placements.filter((p) => p.part !== part),

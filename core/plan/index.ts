@@ -1,4 +1,14 @@
-export { freePorts, insertPart, type OtherHole, otherHoles, plugIn, portsFit, swapPart, takeOut } from './edit';
+export {
+  freePorts,
+  insertPart,
+  type OtherHole,
+  otherHoles,
+  plugIn,
+  portsFit,
+  swapPart,
+  takeOut,
+  wiredSource,
+} from './edit';
 export type { Best } from './front';
 export { type HubPorts, hubPorts } from './hub-ports';
 export { type KitProgress, type KitWish, kitsFor, type NamedKit } from './kits';
@@ -12,3 +22,4 @@ export { settleKnobs } from './settle';
 export { shoppingCsv, shoppingList, type Wanted } from './shopping';
 export { solver } from './solve';
 export { type Swap, swapsFor } from './swaps';
+export { type Uses, usesOf } from './uses';

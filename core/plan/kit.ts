@@ -44,15 +44,25 @@ export type KitGoal =
   /** The most margin for so much money. */
   | { readonly most: 'margin'; readonly mostCost: number };
 
-/** Solves an integer program in CPLEX LP text; null when it has no solution. */
+/** Solves an integer program in CPLEX LP text for at most so many seconds; null when it has no solution. */
 export type Solve = (
   lp: string,
+  longestS: number,
 ) => Promise<{ readonly values: ReadonlyMap<string, number>; readonly gap: number } | null>;
 
 /** Margin beyond what is comfortable is worth nothing more. */
 const COMFORTABLE = 1;
 /** So little that it decides only between kits that are equal in what is asked for. */
 const TIE = 1e-5;
+
+/** Longest that one program may take, seconds; what is found by then is told with its gap. */
+const LONGEST_S = 10;
+
+/** What else holds for one question: fewer of some class, a shorter time. */
+interface Limits {
+  readonly atMost?: ReadonlyMap<string, number>;
+  readonly longestS?: number;
+}
 
 export const ownedOf = (drawer: Drawer | null): ReadonlyMap<string, number> => {
   const owned = new Map<string, number>();
@@ -69,11 +79,11 @@ export async function bestKit(
   question: KitQuestion,
   goal: KitGoal,
   solve: Solve,
-  atMost: ReadonlyMap<string, number> = new Map(),
+  { atMost = new Map(), longestS = LONGEST_S }: Limits = {},
 ): Promise<Kit | null> {
   const { jobs } = question;
   const classes = classesOf(question);
-  const found = await solve(program(question, goal, classes, atMost));
+  const found = await solve(program(question, goal, classes, atMost), longestS);
   if (!found) return null;
   const count = (name: string) => Math.round(found.values.get(name) ?? 0);
   const buy = classes.flatMap((classId, c) => {
@@ -103,7 +113,7 @@ export async function holdsUpTo(question: KitQuestion, kit: Kit, solve: Solve): 
   for (const { classId, count, price } of kit.buy) {
     let dearer = Number.POSITIVE_INFINITY;
     for (let fewer = 0; fewer < count; fewer++) {
-      const other = await bestKit(question, { least: 'cost' }, solve, new Map([[classId, fewer]]));
+      const other = await bestKit(question, { least: 'cost' }, solve, { atMost: new Map([[classId, fewer]]) });
       if (other) dearer = Math.min(dearer, (other.cost - kit.cost) / (count - fewer));
     }
     limits.set(classId, price + dearer);

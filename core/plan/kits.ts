@@ -1,6 +1,7 @@
 import { type Catalogue, type Drawer, type Job, quantity } from '../model';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
 import { type Answer, plan } from './plan';
+import { priceOf } from './prices';
 import { classNeeds } from './stock';
 
 /** A kit with its name, its answers by job, and up to which price each purchase holds. */
@@ -28,6 +29,9 @@ export interface KitProgress {
   readonly lightestG: number | null;
   readonly done: boolean;
 }
+
+/** How long the first look may take, seconds. */
+const QUICK_S = 0.5;
 
 /** What is asked: jobs that come one after another, some of them at once, in a bag that may weigh so much. */
 export interface KitWish {
@@ -92,19 +96,14 @@ export async function* kitsFor(
     ),
     atOnce,
     owned: ownedOf(drawer),
-    price: (c) => value(c, 'price'),
+    price: (c) => priceOf(c, drawer, catalogue),
     massG: (c) => value(c, 'massG'),
     mostG,
   };
   const solve = await solving();
-  const cheapest = await bestKit(question, { least: 'cost' }, solve);
-  if (!cheapest) {
-    const light = await bestKit({ ...question, mostG: null }, { least: 'mass' }, solve);
-    yield told({ lightestG: light?.massG ?? null, done: true });
-    return;
-  }
   const named = async (name: NamedKit['name'], kit: Kit): Promise<NamedKit> => {
-    const limits = name === 'cheapest' ? await holdsUpTo(question, kit, solve) : new Map<string, number>();
+    const limits =
+      name === 'cheapest' && kit.gap === 0 ? await holdsUpTo(question, kit, solve) : new Map<string, number>();
     return {
       name,
       kit,
@@ -112,6 +111,15 @@ export async function* kitsFor(
       holds: [...limits].map(([classId, upTo]) => ({ classId, upTo: Number.isFinite(upTo) ? upTo : null })),
     };
   };
+  // A quick look first, so that there is something to show, with how far it may be from the best, while the proof goes on.
+  const quick = await bestKit(question, { least: 'cost' }, solve, { longestS: QUICK_S });
+  if (quick && quick.gap > 0) yield told({ kits: [await named('cheapest', quick)] });
+  const cheapest = quick?.gap === 0 ? quick : await bestKit(question, { least: 'cost' }, solve);
+  if (!cheapest) {
+    const light = await bestKit({ ...question, mostG: null }, { least: 'mass' }, solve);
+    yield told({ lightestG: light?.massG ?? null, done: true });
+    return;
+  }
   const kits = [await named('cheapest', cheapest)];
   yield told({ kits });
   const better = await bestKit(question, { most: 'margin', mostCost: 1.1 * cheapest.cost }, solve);

@@ -1,7 +1,7 @@
 import { type Assessment, mustAssess } from '../assess';
 import { type GateName, nameOf, type Status, type Verdict } from '../gates';
 import { solveKnobs } from '../levels';
-import { type Catalogue, type Drawer, type Part, type PartClass, type Setup, turnKnob } from '../model';
+import { type Catalogue, type Drawer, isGiven, type Part, type PartClass, type Setup, turnKnob } from '../model';
 import { accompany } from './accompany';
 import { atDevice } from './at-device';
 import { attachPart, freePorts, insertPart, otherHoles, swapPart } from './edit';
@@ -69,13 +69,13 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     yield found;
   }
   // Where no single change does it, what would do the job from scratch is the mend.
-  if (start.failing > 0 && (found[0]?.score.failing ?? 1) > 0 && !setup.job.also) {
+  if (start.failing > 0 && (found[0]?.score.failing ?? 1) > 0) {
     for (const { answers } of plan(setup.job, drawer, catalogue)) {
       const best = answers[0];
       if (best && best.score.failing + best.score.unknown === 0) {
         const { readings } = mustAssess(best.setup, catalogue);
         const names = best.setup.parts
-          .filter((p) => !catalogue.parts.get(p.class)!.host)
+          .filter((p) => !isGiven(catalogue.parts.get(p.class)!))
           .map((p) => nameOf(readings.compiled, p.id));
         const whole = { ...best.setup, id: setup.id, name: setup.name, job: setup.job };
         const { cost, score } = best;
@@ -168,7 +168,7 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue, sto
     }
   }
   const { guiltyParts, guiltyJoints } = guilty(before);
-  const others = shipped(catalogue, (c) => !c.host);
+  const others = shipped(catalogue, (c) => !isGiven(c));
   for (const id of guiltyParts) {
     for (const c of others) {
       if (c.id === setup.parts.find((p) => p.id === id)!.class) continue;

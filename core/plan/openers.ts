@@ -1,4 +1,4 @@
-import type { Catalogue, Drawer, Job } from '../model';
+import { type Catalogue, type Drawer, isCarried, type Job } from '../model';
 import { type Answer, plan } from './plan';
 
 /** A change of the job with which some chain works. */
@@ -47,7 +47,8 @@ interface Change {
 function* changes(job: Job, catalogue: Catalogue): Generator<Change> {
   const { budget, ...rest } = job;
   if (budget !== null) yield { label: 'Spend what it takes', job: { ...rest, budget: null } };
-  if (job.place === 'hand') yield { label: 'Put it on a desk', job: { ...job, place: 'desk' } };
+  if (job.place === 'gimbal') yield { label: 'Hold it in the hand', job: { ...job, place: 'hand' } };
+  if (isCarried(job)) yield { label: 'Put it on a desk', job: { ...job, place: 'desk' } };
   if (job.place !== 'desk-mains') yield { label: 'Work at a desk with mains', job: { ...job, place: 'desk-mains' } };
   if (job.hearing !== 'nothing') yield { label: 'Hear nothing meanwhile', job: { ...job, hearing: 'nothing' } };
   if (job.arrangement === 'side-each') {

@@ -1,13 +1,26 @@
 import type { Verdict } from '../gates';
-import { type Catalogue, type Drawer, hostsOf, type Job, type Part, quantity, type Setup } from '../model';
+import {
+  type Catalogue,
+  type Destination,
+  type Drawer,
+  hostsOf,
+  isGiven,
+  type Job,
+  type Part,
+  quantity,
+  type Setup,
+} from '../model';
 import { accompany, reaches } from './accompany';
+import { guestsOf } from './branches';
 import { buildSetup } from './build';
+import { type Chain, classCounts, type Link } from './chain';
+import { destinationsOf } from './destinations';
 import { type Best, bestAt, frontOf, type Merits } from './front';
 import { compareBy, upToEnough } from './preference';
 import { promising } from './promising';
 import { LOSS, type Rate, ratesOf } from './reliability';
-import { type Score, scoreOf } from './score';
-import { type Chain, type Link, searchChains } from './search';
+import { compareScores, type Score, scoreOf } from './score';
+import { apartFrom, searchChains, sortedSources } from './search';
 import { type Settled, settleKnobs } from './settle';
 import { costOf, stockOf } from './stock';
 import { survives } from './survives';
@@ -56,6 +69,12 @@ export interface PlanProgress {
 
 /** Chains assessed at most: enough that dearer, better ones are among them. */
 const MOST_TRIED = 60;
+/** Other ways in for guests, assessed at most. */
+const MOST_WAYS = 60;
+/** Chains from which further destinations are sought. */
+const MOST_REACHED = 12;
+/** Chains of a further destination's own that are tried beside one to the first. */
+const MOST_ALONE = 2;
 /** A chain with this much room at its weakest gate gains nothing from further pieces. */
 const GOOD_ROOM = 0.3;
 const MOST_ANSWERS = 8;
@@ -66,14 +85,18 @@ const MOST_MISSES = 3;
  * A generator: each step is one chain assessed, so the caller shows the first answer at once and stops when it likes.
  */
 export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<PlanProgress> {
-  // Chains lead to one device; what else records is plugged in on the sheet.
-  const { also: _, ...job } = wanted;
+  // Chains lead to the first device; the others are reached from what is on the way there, or by chains of their own.
+  const { also, ...job } = wanted;
   const stock = stockOf(drawer, catalogue);
   let found: Answer[] = [];
   const routes: Route[] = [];
   const good: string[][] = [];
   // The same pieces again, or a good chain with padding, would only be in the way.
-  const isPadded = (links: readonly Link[]) => good.some((g) => g.every((c) => links.some((l) => l.classId === c)));
+  const isPadded = (links: readonly Link[]) => {
+    if (good.length === 0) return false;
+    const there = classCounts(links, 1);
+    return good.some((g) => g.every((c) => there.has(c)));
+  };
   const progress = (done: boolean): PlanProgress => ({
     answers: chosen(job, found),
     working: found.filter(works),
@@ -81,24 +104,75 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     done,
   });
   const memory = promising(catalogue);
+  const { lead, others } = sortedSources(job);
+  const guests = guestsOf(others, catalogue, stock);
+  let triedWays = 0;
+  let reached = 0;
+  const byItself = new Map<Destination, readonly Setup[]>();
+  const destinations = destinationsOf(wanted, catalogue, stock, (to) => {
+    const known = byItself.get(to);
+    if (known) return known;
+    let best: PlanProgress | null = null;
+    for (const p of plan({ ...job, ...to, hearing: 'nothing' }, drawer, catalogue)) best = p;
+    const found = best?.working.slice(0, MOST_ALONE).map((a) => a.setup) ?? [];
+    byItself.set(to, found);
+    return found;
+  });
+  /** The setup as those that lead alone would have it: what fails so is not the guests' fault. */
+  const alone = (setup: Setup): Setup => ({
+    ...setup,
+    job: { ...job, sources: lead },
+    placements: setup.placements.filter((p) => lead.some((s) => s.id === p.source)),
+  });
+  const fails = (setup: Setup): boolean => scoreOf(settleKnobs(setup, catalogue).assessment).failing > 0;
+  /** Where a chain does not work: other ways in for those that join it on the way, one after the other. */
+  const withGuests = (chain: Chain, settled: Settled): Settled => {
+    let best = settled;
+    let links = chain.links;
+    const at = links.findIndex((l) => l.guests.length > 0);
+    if (at < 0 || scoreOf(settled.assessment).failing === 0 || fails(alone(settled.setup))) return settled;
+    for (const guest of links[at].guests) {
+      const { classId, inPort, alsoIn, guests: all } = links[at];
+      const joining = catalogue.parts.get(classId)!;
+      const barred = apartFrom(joining, inPort!);
+      const taken = [inPort!, ...alsoIn, ...barred, ...all.filter((g) => g.source !== guest.source).map((g) => g.port)];
+      for (const other of guests.others(joining, taken, guest)) {
+        if (scoreOf(best.assessment).failing === 0 || triedWays >= MOST_WAYS) return best;
+        triedWays += 1;
+        const come = links[at].guests.map((g) => (g.source === guest.source ? other : g));
+        const changed = links.with(at, { ...links[at], guests: come });
+        const setup = buildSetup({ ...chain, links: changed }, job, catalogue, stock, settled.setup.id);
+        const next = accompany(settleKnobs(setup, catalogue), catalogue, stock);
+        if (compareScores(scoreOf(next.assessment), scoreOf(best.assessment)) >= 0) continue;
+        best = next;
+        links = changed;
+      }
+    }
+    return best;
+  };
   /** Assess one chain; null for one that does not reach. */
   const tried = (chain: Chain): PlanProgress | null => {
     const setup = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
     if (!reaches(setup, catalogue)) return null;
-    const settled = accompany(settleKnobs(setup, catalogue), catalogue, stock);
-    memory.learn(chain, settled.setup, settled.assessment);
+    const led = withGuests(chain, accompany(settleKnobs(setup, catalogue), catalogue, stock));
+    memory.learn(chain, led.setup, led.assessment);
+    const goesOn = also !== undefined && scoreOf(led.assessment).failing === 0 && reached < MOST_REACHED;
+    if (goesOn) reached += 1;
+    const settled = goesOn ? destinations.reach(led) : led;
+    // What leads to the first device only is no answer to a job that has more.
+    if (also && (settled.setup.job.also ?? []).length < also.length) return null;
     const { cost, toBuy } = costOf(settled.setup.parts, stock, catalogue);
     const score = scoreOf(settled.assessment);
     routes.push({ cost, score });
     if (job.budget === null || cost <= job.budget) {
       const answer = answerOf(settled, cost, toBuy, drawer, catalogue);
-      if (works(answer) && score.room >= GOOD_ROOM) good.push(chain.links.slice(0, -1).map((l) => l.classId));
+      if (works(answer) && score.room >= GOOD_ROOM) good.push([...classCounts(chain.links.slice(0, -1), 1).keys()]);
       if (!found.some((a) => samePieces(a, answer))) found = [...found, answer];
     }
     return progress(false);
   };
   for (const chain of searchChains(job, catalogue, stock, isPadded, memory.isPoor)) {
-    if (routes.length >= MOST_TRIED) break;
+    if (routes.length >= MOST_TRIED || (also && reached >= MOST_REACHED)) break;
     const news = tried(chain);
     if (news) yield news;
   }
@@ -123,7 +197,7 @@ function answerOf(
   const { all, rates } = ratesOf(setup, drawer, catalogue);
   const { verdicts, weakest, readings } = assessment;
   const snr = readings.channels.map((c) => c.snrDb).filter(Number.isFinite);
-  const pieces = setup.parts.filter((p) => !catalogue.parts.get(p.class)!.host);
+  const pieces = setup.parts.filter((p) => !isGiven(catalogue.parts.get(p.class)!));
   return {
     setup,
     cost,

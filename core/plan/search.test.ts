@@ -3,7 +3,8 @@ import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs } from '@/demo';
 import { connectorNamed, mate } from '../connectors';
 import type { Drawer, Job } from '../model';
-import { type Chain, searchChains } from './search';
+import type { Chain } from './chain';
+import { searchChains } from './search';
 import { stockOf } from './stock';
 
 const first = (job: Job, drawer: Drawer | null, n: number): readonly Chain[] => {
@@ -24,9 +25,10 @@ describe.each(
   ),
 )('chains for %s, %s', (_, __, job, drawer) => {
   const chains = first(job, drawer, 150);
-  test('come cheapest first, none twice', () => {
+  test('come cheapest first, those that had to wait after those that had not, none twice', () => {
     expect(chains.length).toBeGreaterThan(20);
-    for (let i = 1; i < chains.length; i++) expect(rank(chains[i])).toBeGreaterThanOrEqual(rank(chains[i - 1]) - 1e-9);
+    const backwards = chains.filter((c, i) => i > 0 && rank(c) < rank(chains[i - 1]) - 1e-9);
+    expect(backwards.length).toBeLessThanOrEqual(1);
     expect(new Set(chains.map((c) => JSON.stringify(c.links) + c.microphones)).size).toBe(chains.length);
   });
   test('lead from a capsule to the device, each plug into a hole that it fits, no piece twice in a row of its own', () => {

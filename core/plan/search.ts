@@ -1,28 +1,20 @@
 import TinyQueue from 'tinyqueue';
-import { connectorNamed, mate } from '../connectors';
 import { appTakes, forbidden } from '../host';
-import type { AppClass, Catalogue, Job, PartClass, PortSpec, Role } from '../model';
+import {
+  type AppClass,
+  type Catalogue,
+  isCarried,
+  isGiven,
+  type Job,
+  type PartClass,
+  type PortSpec,
+  type Source,
+} from '../model';
+import { type Guests, guestsOf } from './branches';
+import { type Chain, classCounts, isJoining, type Link } from './chain';
 import type { Stock } from './stock';
-import { isStraight } from './straight';
-
-/** A chain found by the search: classes from microphone to device, with the ports used. */
-export interface Chain {
-  readonly links: readonly Link[];
-  /** What is missing, in money. */
-  readonly cost: number;
-  /** One microphone hears all sources, or each has its own up to the part that joins them. */
-  readonly microphones: number;
-}
-
-export interface Link {
-  readonly classId: string;
-  /** Port the signal comes in by; null for the microphone. */
-  readonly inPort: string | null;
-  /** Further ports that take the other microphones, where this part joins them. */
-  readonly alsoIn: readonly string[];
-  /** Port it leaves by; null for the device. */
-  readonly outPort: string | null;
-}
+import { isStraight, isWire } from './straight';
+import { isRightHalf, takes } from './takes';
 
 /** Longest chain considered: nobody carries more. */
 const LONGEST = 7;
@@ -31,6 +23,9 @@ const PIECE_COST = 0.5;
 
 /** Beginnings looked at in one search: the effort has an end, and it is the same on every machine. */
 const MOST_POPPED = 10_000;
+
+/** Beginnings of one kind that are looked at before those of others. */
+const TURNS = 150;
 
 /** What a chain has still to pass through before the device, as bits. */
 const JOIN = 1;
@@ -51,7 +46,8 @@ interface State {
 }
 
 /**
- * Best-first search over ports: chains come out in the order of what they cost, cheapest first. The least cost from each
+ * Best-first search over ports: chains come out in the order of what they cost, cheapest first; those that look awkward or
+ * poor, or whose microphone has had its turn, in the same order after all others. The least cost from each
  * port to the device, found backwards beforehand, steers it and drops ports that lead nowhere.
  * Pruned by fit, by the way the signal goes and by what the contacts are for; what a chain does is left to `assess`.
  * @param isPadded tells of the beginning of a chain that nothing good can come of it any more; asked anew each time.
@@ -67,12 +63,22 @@ export function* searchChains(
   const device = catalogue.parts.get(job.device)!;
   const app = catalogue.apps.get(job.app)!;
   const classes = [...catalogue.parts.values()].filter((c) => usable(c, job) && (c.host || !isRefused(c, app, device)));
+  const { lead, others } = sortedSources(job);
+  const guests = guestsOf(others, catalogue, stock);
   const voices = job.sources.length;
-  // One microphone cannot keep two voices apart, nor can an input of one channel.
+  // One microphone cannot keep two voices apart, nor can an input of one channel; what comes by wire has its own way in.
   const apart = job.arrangement === 'side-each' && voices > 1;
-  const microphoneCounts = voices === 1 ? [1] : apart ? [voices] : [1, voices];
+  const single = lead.length === 1 || (!apart && lead[0].from === undefined);
+  const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
   const stepsFrom = waysOn(classes);
-  const ahead = costAhead(classes, device, stock, voices);
+  const ahead = costAhead(
+    classes,
+    device,
+    stock,
+    voices,
+    others.length > 0 ? microphoneCounts[0] : lead.length,
+    guests,
+  );
   // Of those that are as good, the one found first comes first.
   const inOrder = (a: State, b: State) => a.bound - b.bound || a.found - b.found;
   let queue = new TinyQueue<State>([], inOrder);
@@ -80,6 +86,7 @@ export function* searchChains(
   const late: Chain[] = [];
   let found = 0;
   const been = new Set<string>();
+  const effort = new Map<string, number>();
   const push = (state: Omit<State, 'bound' | 'found'>) => {
     const rest = ahead.get(portKey(state.partClass, state.out, state.needs));
     if (rest === undefined) return;
@@ -88,12 +95,13 @@ export function* searchChains(
     queue.push({ ...state, bound, found: found++ });
   };
   for (const partClass of classes) {
-    if (!partClass.circuit.some((e) => e.is === 'capsule')) continue;
-    for (const out of partClass.ports.filter((p) => p.flow === 'out')) {
+    if (lead[0].from === undefined ? !partClass.circuit.some((e) => e.is === 'capsule') : partClass.id !== lead[0].from)
+      continue;
+    for (const out of partClass.ports.filter((p) => p.flow === 'out' && !isRightHalf(p))) {
       for (const microphones of microphoneCounts) {
-        const links = [{ classId: partClass.id, inPort: null, alsoIn: [], outPort: out.id }];
+        const links = [{ classId: partClass.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
         const cost = pieceCost(links, stock, microphones);
-        const needs = (microphones > 1 ? JOIN : 0) | (apart ? CHANNELS : 0);
+        const needs = (microphones + others.length > 1 ? JOIN : 0) | (apart ? CHANNELS : 0);
         push({ links, partClass, out, cost, needs: needs & ~channelsOf(partClass, voices), microphones });
       }
     }
@@ -111,18 +119,27 @@ export function* searchChains(
     if (popped > MOST_POPPED) return;
     const state = queue.pop()!;
     if (isPadded(state.links)) continue;
-    if (!all && isPoor(state.links, state.microphones)) {
+    // No microphone takes all the effort: the beginnings of one that had its turn wait until others had theirs.
+    const whose = turnOf(state.links, catalogue);
+    const turns = (effort.get(whose) ?? 0) + 1;
+    effort.set(whose, turns);
+    const waits = turns > TURNS || isAwkward(state.links, catalogue) || isPoor(state.links, state.microphones);
+    if (!all && waits) {
       waiting.push(state);
       continue;
     }
     // The cheapest straight way to a connector of some length comes first; another one is only more to carry.
-    const way = wayKey(state, catalogue);
-    if (way !== null && been.has(way)) continue;
-    if (way !== null) been.add(way);
+    const way = wayKey(state, job.distanceM, catalogue);
+    if (been.has(way)) continue;
+    been.add(way);
     for (const port of device.ports) {
-      const left = state.needs & ~channelsOf(device, voices);
-      if (left === 0 && port.flow === 'in' && takes(state.out, port)) {
-        const links = [...state.links, { classId: device.id, inPort: port.id, alsoIn: [], outPort: null }];
+      if (port.flow !== 'in' || !takes(state.out, port)) continue;
+      if ((state.needs & ~channelsOf(device, voices) & ~JOIN) !== 0) continue;
+      const alike = device.ports.filter((p) => p.flow === 'in' && p.connector === port.connector).map((p) => p.id);
+      if (alike[0] !== port.id && state.needs & JOIN) continue;
+      for (const { alsoIn, guests: come } of joinings(state, device, alike, guests)) {
+        if (state.needs & JOIN && alsoIn.length + come.length === 0) continue;
+        const links = [...state.links, { classId: device.id, inPort: port.id, alsoIn, guests: come, outPort: null }];
         const chain = { links, cost: moneyOf(links, stock, state.microphones), microphones: state.microphones };
         if (all || !isPoor(links, state.microphones)) yield chain;
         else late.push(chain);
@@ -131,12 +148,11 @@ export function* searchChains(
     if (state.links.length + 1 >= LONGEST) continue;
     for (const { next, into, alike, out } of stepsFrom(state)) {
       if (state.links.some((l) => l.classId === next.id)) continue;
-      const together = alike.length >= state.microphones ? alike.slice(1, state.microphones) : [];
-      for (const alsoIn of state.needs & JOIN && together.length > 0 && !together.includes(out.id)
-        ? [together, []]
-        : [[]]) {
-        const links = [...state.links, { classId: next.id, inPort: into, alsoIn, outPort: out.id }];
-        const needs = state.needs & ~(alsoIn.length > 0 ? JOIN : 0) & ~channelsOf(next, voices);
+      for (const { alsoIn, guests: come } of joinings(state, next, alike, guests)) {
+        if (alsoIn.includes(out.id) || come.some((g) => g.port === out.id)) continue;
+        const joins = alsoIn.length + come.length > 0;
+        const links = [...state.links, { classId: next.id, inPort: into, alsoIn, guests: come, outPort: out.id }];
+        const needs = state.needs & ~(joins ? JOIN : 0) & ~channelsOf(next, voices);
         const cost = pieceCost(links, stock, state.microphones);
         push({ links, partClass: next, out, cost, needs, microphones: state.microphones });
       }
@@ -144,26 +160,80 @@ export function* searchChains(
   }
 }
 
+/** The sources that lead, one kind of way in for all of them: those heard by microphones if there are any; and the others. */
+export function sortedSources({ sources }: Job): {
+  readonly lead: readonly Source[];
+  readonly others: readonly Source[];
+} {
+  const from = sources.some((s) => s.from === undefined) ? undefined : sources[0].from;
+  return { lead: sources.filter((s) => s.from === from), others: sources.filter((s) => s.from !== from) };
+}
+
+/** A device records one of its inputs at a time: its holes of another kind belong to another input. */
+export function apartFrom(c: PartClass, hole: string): readonly string[] {
+  if (!c.host) return [];
+  const { connector } = c.ports.find((p) => p.id === hole)!;
+  return c.ports.filter((p) => p.connector !== connector).map((p) => p.id);
+}
+
+/** The ways in which a part can join what runs side by side, and not joining anything here. */
+function joinings(
+  { needs, microphones }: State,
+  next: PartClass,
+  alike: readonly string[],
+  guests: Guests,
+): readonly Pick<Link, 'alsoIn' | 'guests'>[] {
+  const none = { alsoIn: [], guests: [] };
+  if (!(needs & JOIN) || alike.length < microphones) return [none];
+  const taken = alike.slice(0, microphones);
+  const come = guests.into(next, [...taken, ...apartFrom(next, taken[0])]);
+  return come ? [{ alsoIn: taken.slice(1), guests: come }, none] : [none];
+}
+
 /**
- * What distinguishes a state whose last pieces lead straight through: all before those pieces, the connector it has now
- * and how far it reaches. Null when the last piece does something to the signal.
+ * What distinguishes a state: the pieces that do something to the signal, the connector it has now, and how far it reaches,
+ * as far as that matters.
  */
-function wayKey({ links, out, needs, microphones }: State, catalogue: Catalogue): string | null {
-  let straight = 0;
+function wayKey({ links, out, needs, microphones }: State, farM: number, catalogue: Catalogue): string {
   let metres = 0;
-  for (const link of [...links].reverse()) {
+  let doing = '';
+  for (const link of links) {
     const c = catalogue.parts.get(link.classId)!;
     const port = (id: string | null) => c.ports.find((p) => p.id === id);
     const [into, outOf] = [port(link.inPort), port(link.outPort)];
-    if (!into || !outOf || link.alsoIn.length > 0 || !isStraight(c, into, outOf)) break;
-    straight += 1;
     metres += c.values.lengthM?.value ?? 0;
+    if (into && outOf && !isJoining(link) && isStraight(c, into, outOf)) continue;
+    doing += `${link.inPort}>${link.classId}>${link.outPort}+${link.alsoIn.length}`;
+    for (const g of link.guests) doing += ` ${g.port}`;
   }
-  if (straight === 0) return null;
-  const before = links
-    .slice(0, links.length - straight)
-    .map((l) => `${l.inPort}>${l.classId}>${l.outPort}+${l.alsoIn.length}`);
-  return [...before, out.connector, out.carries, needs, microphones, metres.toFixed(1)].join(' ');
+  return `${doing} ${out.connector} ${out.carries} ${needs} ${microphones} ${Math.min(metres, farM).toFixed(1)}`;
+}
+
+/** Whose turn a beginning is: its microphone's; of what comes by wire, the first piece's that is more than wire. */
+function turnOf(links: readonly Link[], catalogue: Catalogue): string {
+  const classOf = (l: Link) => catalogue.parts.get(l.classId)!;
+  if (classOf(links[0]).kind !== 'source') return links[0].classId;
+  return links.find((l, i) => i > 0 && !isWire(classOf(l)))?.classId ?? '';
+}
+
+/** More passive pieces than this that do something to the signal are rarely what is wanted. */
+const MANY_PASSIVE = 2;
+
+/** Many passive pieces, or two in the same place of which the second undoes or repeats what the first crosses. */
+function isAwkward(links: readonly Link[], catalogue: Catalogue): boolean {
+  let passive = 0;
+  let crossing = 0;
+  for (const link of links) {
+    const c = catalogue.parts.get(link.classId)!;
+    if (c.kind !== 'adapter' || c.inputs || c.usb || c.circuit.some((e) => e.is === 'stage')) continue;
+    const port = (id: string | null) => c.ports.find((p) => p.id === id);
+    const [into, out] = [port(link.inPort), port(link.outPort)];
+    if (!into || !out || isStraight(c, into, out)) continue;
+    passive += 1;
+    if (isWire(c) && into.connector.replace('socket', 'plug') === out.connector.replace('socket', 'plug'))
+      crossing += 1;
+  }
+  return passive > MANY_PASSIVE || crossing > 1;
 }
 
 /** A way on from a port: into a part by one hole (or several alike, for several microphones), and out again. */
@@ -179,7 +249,7 @@ function waysOn(classes: readonly PartClass[]): (state: State) => readonly WayOn
   const known = new Map<string, readonly WayOn[]>();
   return ({ partClass, out }) => {
     const key = `${partClass.id}.${out.id}`;
-    const ways = known.get(key) ?? classes.filter((c) => !c.host).flatMap((next) => waysThrough(out, next));
+    const ways = known.get(key) ?? classes.filter((c) => !isGiven(c)).flatMap((next) => waysThrough(out, next));
     known.set(key, ways);
     return ways;
   };
@@ -197,49 +267,9 @@ function waysThrough(from: PortSpec, next: PartClass): WayOn[] {
 
 /** Ports a signal can leave by; of those that look alike (main, monitor, aux) the first stands for all. */
 function outsOf(c: PartClass): readonly PortSpec[] {
-  const outs = c.ports.filter((p) => ['out', 'through'].includes(p.flow));
+  const outs = c.ports.filter((p) => ['out', 'through'].includes(p.flow) && !isRightHalf(p));
   const looks = outs.map((p) => `${p.connector} ${p.carries} ${p.flow} ${Object.values(p.roles ?? {}).join()}`);
   return outs.filter((p, i) => p.flow === 'through' || looks.indexOf(looks[i]) === i);
-}
-
-const SIGNAL: ReadonlySet<Role> = new Set(['left', 'right', 'mono', 'mic', 'hot']);
-const EARTH: ReadonlySet<Role> = new Set(['ground', 'screen']);
-const DIGITAL = new Set(['usb', 'radio', 'power']);
-
-/** Ports belong to classes, which do not change: each pair is thought about once. */
-const thought = new WeakMap<PortSpec, WeakMap<PortSpec, boolean>>();
-
-function takes(out: PortSpec, into: PortSpec): boolean {
-  const known = thought.get(out) ?? new WeakMap<PortSpec, boolean>();
-  thought.set(out, known);
-  const before = known.get(into);
-  if (before !== undefined) return before;
-  const answer = makesSense(out, into);
-  known.set(into, answer);
-  return answer;
-}
-
-/** Would it make sense to plug this output into that input? Fit, kind of signal, and no signal onto ground. */
-function makesSense(out: PortSpec, into: PortSpec): boolean {
-  const kinds = [out.carries, into.carries];
-  if (kinds.some((k) => DIGITAL.has(k)) && out.carries !== into.carries) {
-    // Analogue contacts on a digital connector say so by their roles.
-    if (!Object.values(into.roles ?? {}).includes('mic') || out.carries !== 'headset') return false;
-  }
-  if (out.carries === 'phones' || into.carries === 'phones') return false;
-  const mating = mate(connectorNamed(out.connector)!, connectorNamed(into.connector)!, 0);
-  if (!mating.fits) return false;
-  if (kinds.every((k) => DIGITAL.has(k))) return true;
-  const outIsPlug = mating.plugIs === 'a';
-  let connects = false;
-  const wanted = Object.values(into.roles ?? {}).includes('mic') ? new Set<Role>(['mic']) : SIGNAL;
-  for (const t of mating.touches) {
-    const from = out.roles?.[outIsPlug ? t.plug : t.socket] ?? 'none';
-    const to = into.roles?.[outIsPlug ? t.socket : t.plug] ?? 'none';
-    if (EARTH.has(from) && (to === 'mic' || to === 'hot')) return false;
-    if (SIGNAL.has(from) && wanted.has(to)) connects = true;
-  }
-  return connects;
 }
 
 /** A part with a converter is where the signal is recorded: of no use where the app takes none of its inputs. */
@@ -249,7 +279,7 @@ const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
 
 function usable(c: PartClass, job: Job): boolean {
   if (c.kind === 'power') return false;
-  if (job.place === 'hand' && c.needs?.includes('table')) return false;
+  if (isCarried(job) && c.needs?.includes('table')) return false;
   return job.place === 'desk-mains' || !c.needs?.includes('mains');
 }
 
@@ -259,17 +289,19 @@ const portKey = (c: PartClass, p: PortSpec, needs: number): string => `${c.id}.$
 const channelsOf = (c: PartClass, voices: number): number =>
   c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0;
 
-/** JOIN when the part has as many holes like this one as there are voices. */
-const joinsAt = (c: PartClass, into: PortSpec, voices: number): number =>
-  c.ports.filter((p) => p.flow === 'in' && p.connector === into.connector).length >= voices ? JOIN : 0;
+/** JOIN when the part has as many holes like this one as lead there, and others for the guests. */
+function joinsAt(c: PartClass, into: PortSpec, leads: number, guests: Guests): number {
+  const alike = c.ports.filter((p) => p.flow === 'in' && p.connector === into.connector).map((p) => p.id);
+  return alike.length >= leads && guests.into(c, [...alike.slice(0, leads), ...apartFrom(c, into.id)]) !== null
+    ? JOIN
+    : 0;
+}
 
-/** Money for what the drawer has not got; everything before the joining part is needed once a microphone. */
+/** Money for what the drawer has not got. */
 function moneyOf(links: readonly Link[], stock: Stock, microphones: number): number {
-  const joins = links.findIndex((l) => l.alsoIn.length > 0);
-  const joinedAt = joins < 0 ? links.length - (links.at(-1)?.outPort === null ? 1 : 0) : joins;
-  return links.reduce((sum, link, i) => {
-    return sum + priceOf(stock, link.classId, i < joinedAt ? microphones : 1);
-  }, 0);
+  let sum = 0;
+  for (const [classId, n] of classCounts(links, microphones)) sum += priceOf(stock, classId, n);
+  return sum;
 }
 
 function priceOf(stock: Stock, classId: string, copies: number): number {
@@ -290,6 +322,8 @@ function costAhead(
   device: PartClass,
   stock: Stock,
   voices: number,
+  leads: number,
+  guests: Guests,
 ): ReadonlyMap<string, number> {
   const outs = classes.flatMap((c) => (c.host ? [] : outsOf(c).map((port) => ({ partClass: c, port }))));
   const ahead = new Map<string, number>();
@@ -310,15 +344,17 @@ function costAhead(
       }
     }
   };
-  for (const port of device.ports) if (port.flow === 'in') relax(port, channelsOf(device, voices), 0, PIECE_COST);
+  for (const port of device.ports)
+    if (port.flow === 'in')
+      relax(port, channelsOf(device, voices) | joinsAt(device, port, leads, guests), 0, PIECE_COST);
   while (open.length > 0) {
     const { partClass, port, needs, cost } = open.pop()!;
     if (cost > ahead.get(portKey(partClass, port, needs))!) continue;
     for (const into of partClass.ports) {
       if (into.id !== port.id && ['in', 'through'].includes(into.flow)) {
-        const met = joinsAt(partClass, into, voices) | channelsOf(partClass, voices);
-        // What stands before the joining part is needed once a voice.
-        const copies = needs & JOIN ? voices : 1;
+        const met = joinsAt(partClass, into, leads, guests) | channelsOf(partClass, voices);
+        // What stands before the joining part is needed once a microphone.
+        const copies = needs & JOIN ? leads : 1;
         relax(into, met, needs, cost + PIECE_COST + priceOf(stock, partClass.id, copies));
       }
     }

@@ -1,5 +1,6 @@
 import { type Assessment, mustAssess } from '../assess';
 import { type Catalogue, type KnobSpec, knobAt, type Part, type Setup, turnKnob } from '../model';
+import type { Readings } from '../readings';
 import { compareScores, scoreOf } from './score';
 
 /** Where the peaks of the loudest voice are put: below the red, with room to spare. */
@@ -28,11 +29,17 @@ export function settleKnobs(setup: Setup, catalogue: Catalogue): Settled {
     }
     if (!isWrong(best)) break;
   }
-  const turned = level(best, catalogue);
-  if (turned === best.setup) return best;
+  const turned = levelAll(best, catalogue);
+  if (turned === best.setup && !isUnlike(setup)) return best;
   const levelled = judged(turned, catalogue);
-  return compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0 ? levelled : best;
+  if (compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0) best = levelled;
+  if (!isUnlike(setup) || best.assessment.verdicts.every((v) => v.gate !== 'level' || v.status === 'pass')) return best;
+  const each = judged(levelEach(best, catalogue), catalogue);
+  return compareScores(scoreOf(each.assessment), scoreOf(best.assessment)) < 0 ? each : best;
 }
+
+/** Do its sources come in by ways of several kinds? */
+const isUnlike = (setup: Setup): boolean => new Set(setup.job.sources.map((s) => s.from)).size > 1;
 
 const isWrong = ({ assessment }: Settled): boolean =>
   assessment.verdicts.some(
@@ -54,9 +61,19 @@ function switchesOf(setup: Setup, catalogue: Catalogue): readonly { readonly par
   });
 }
 
+/** For every device that records: the first by all that is on its way, each other by what is on its own way only. */
+function levelAll({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
+  let out = setup;
+  const shared = new Set<string>();
+  for (const readings of [assessment.readings, ...assessment.also]) {
+    out = level(out, readings, shared, catalogue);
+    for (const l of readings.lines) for (const p of l.path?.parts ?? []) shared.add(p);
+  }
+  return out;
+}
+
 /** Spread the decibels that are missing or too many over the gain knobs of the line, from the input back. */
-function level({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
-  const { readings } = assessment;
+function level(setup: Setup, readings: Readings, barred: ReadonlySet<string>, catalogue: Catalogue): Setup {
   const peaks = readings.channels.flatMap((c) => c.arrivals.map((a) => a.peakDbfs));
   const loudest = Math.max(...peaks, -200);
   const line = readings.lines.find((l) => l.arrives);
@@ -64,8 +81,8 @@ function level({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
   let missing = TARGET_PEAK_DBFS - loudest;
   let out = setup;
   // Every line's own parts are turned alike, so that two packs stay matched.
-  const shared = [...line.path.parts].reverse();
-  for (const id of shared) {
+  const way = line.path.parts.filter((p) => !barred.has(p)).reverse();
+  for (const id of way) {
     const part = out.parts.find((p) => p.id === id)!;
     const partClass = catalogue.parts.get(part.class)!;
     const twins = out.parts.filter(
@@ -83,6 +100,44 @@ function level({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
     missing -= to - from;
     for (const twin of twins) for (const k of turned) out = turnKnob(out, twin.id, k.id, to);
     if (Math.abs(missing) < step) break;
+  }
+  return out;
+}
+
+/** The loudest peaks of each source at any channel, dBFS. */
+const peaksOf = ({ readings }: Assessment): ReadonlyMap<string, number> =>
+  new Map(
+    readings.compiled.setup.job.sources.map(({ id }) => [
+      id,
+      Math.max(
+        ...readings.channels.flatMap((c) => c.arrivals.filter((a) => a.source === id).map((a) => a.peakDbfs)),
+        -200,
+      ),
+    ]),
+  );
+
+/**
+ * Sources that come in unlike each other want each a gain of its own: every channel's gain by what arrives through it, found
+ * by turning it a step.
+ */
+function levelEach({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
+  const peaks = new Map(peaksOf(assessment));
+  const onLine = new Set(assessment.readings.lines.flatMap((l) => l.path?.parts ?? []));
+  let out = setup;
+  for (const part of setup.parts.filter((p) => onLine.has(p.id))) {
+    const partClass = catalogue.parts.get(part.class)!;
+    for (const knob of (partClass.knobs ?? []).filter((k) => k.unit === 'dB' && k.id.startsWith('gain'))) {
+      const at = knobAt(out.parts.find((p) => p.id === part.id)!, partClass, knob.id);
+      const tryAt = at + knob.step <= knob.max ? at + knob.step : at - knob.step;
+      const turned = peaksOf(judged(turnKnob(out, part.id, knob.id, tryAt), catalogue).assessment);
+      const own = [...peaks].filter(([id, peak]) => Math.abs(turned.get(id)! - peak) > Math.abs(tryAt - at) / 2);
+      if (own.length === 0) continue;
+      const missing = TARGET_PEAK_DBFS - Math.max(...own.map(([, peak]) => peak));
+      const wanted = Math.max(knob.min, Math.min(knob.max, at + missing));
+      const to = Math.max(knob.min, knob.min + Math.floor((wanted - knob.min) / knob.step + 1e-9) * knob.step);
+      out = turnKnob(out, part.id, knob.id, to);
+      for (const [id, peak] of own) peaks.set(id, peak + to - at);
+    }
   }
   return out;
 }

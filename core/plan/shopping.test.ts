@@ -1,9 +1,11 @@
 import { csvParse } from 'd3-dsv';
 import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
+import { checkDocument, type Drawer, isGiven } from '../model';
 import { shoppingCsv, shoppingList } from './shopping';
+import { costOf, stockOf } from './stock';
 
-const wanted = (classId: string) => shoppingList(new Map([[classId, 1]]), catalogue)[0];
+const wanted = (classId: string) => shoppingList(new Map([[classId, 1]]), null, catalogue)[0];
 
 test('a lead is asked for by its ends, its wiring and its length', () => {
   const lead = wanted('lead-3-4');
@@ -22,7 +24,8 @@ test('what decides at the counter is told: licence, converter, phantom power, da
 
 test('every class of the catalogue can be asked for, and comes back from CSV as it was', () => {
   const list = shoppingList(
-    new Map([...catalogue.parts.values()].filter((c) => !c.host).map((c) => [c.id, 2])),
+    new Map([...catalogue.parts.values()].filter((c) => !isGiven(c)).map((c) => [c.id, 2])),
+    null,
     catalogue,
   );
   const rows = csvParse(shoppingCsv(list));
@@ -30,4 +33,23 @@ test('every class of the catalogue can be asked for, and comes back from CSV as 
   expect(rows.map((r) => r.check)).toEqual(list.map((w) => w.check.join('; ')));
   for (const w of list) expect(w.price[0]).toBeLessThan(w.price[1]);
   expect(new Set(list.map((w) => w.what)).size).toBe(list.length);
+});
+
+test('prices of the owner stand in place of the estimates: in the list and in what a chain costs', () => {
+  const drawer = (own: Drawer['prices']): Drawer => ({
+    format: 'symplex.drawer',
+    version: 1,
+    id: 'd',
+    name: 'd',
+    parts: [],
+    prices: own,
+    currency: 'crowns',
+  });
+  const list = shoppingList(new Map([['lead-3-4', 1]]), drawer({ 'lead-3-4': [3, 5] }), catalogue);
+  expect(list[0].price).toEqual([3, 5]);
+  expect(shoppingCsv(list, 'crowns')).toContain('from (crowns),to (crowns)');
+  const stock = stockOf(drawer({ 'lead-3-4': [3, 5] }), catalogue);
+  expect(costOf([{ id: 'a', class: 'lead-3-4' }], stock, catalogue).cost).toBe(4);
+  const wrong = checkDocument(drawer({ 'lead-3-4': [6, 5] }), catalogue);
+  expect(wrong?.pointer).toBe('/prices/lead-3-4');
 });

@@ -1,6 +1,7 @@
 import { csvFormatRows } from 'd3-dsv';
 import { connectorNamed, describeConnector } from '../connectors';
-import { type Catalogue, type PartClass, type PortSpec, quantity } from '../model';
+import type { Catalogue, Drawer, PartClass, PortSpec } from '../model';
+import { priceBand } from './prices';
 
 /** One thing to ask for at a counter. */
 export interface Wanted {
@@ -14,25 +15,24 @@ export interface Wanted {
   readonly price: readonly [number, number];
 }
 
-/** Prices of generic things differ by about so much either way; est. */
-const BAND = 0.3;
-
 /** What is to be bought, dearest first. */
-export function shoppingList(counts: ReadonlyMap<string, number>, catalogue: Catalogue): readonly Wanted[] {
+export function shoppingList(
+  counts: ReadonlyMap<string, number>,
+  drawer: Drawer | null,
+  catalogue: Catalogue,
+): readonly Wanted[] {
   return [...counts]
     .map(([classId, count]) => {
       const c = catalogue.parts.get(classId)!;
-      const price = quantity({ id: classId, class: classId }, c, 'price');
-      const band = [Math.floor(price * (1 - BAND)), Math.ceil(price * (1 + BAND))] as const;
-      return { classId, count, what: inWords(c), check: checks(c), price: band };
+      return { classId, count, what: inWords(c), check: checks(c), price: priceBand(classId, drawer, catalogue) };
     })
     .sort((a, b) => b.price[1] * b.count - a.price[1] * a.count || a.what.localeCompare(b.what));
 }
 
 /** The list as CSV, one thing a row; the same bytes for the same list. */
-export const shoppingCsv = (list: readonly Wanted[]): string =>
+export const shoppingCsv = (list: readonly Wanted[], currency = ''): string =>
   `${csvFormatRows([
-    ['count', 'what', 'check', 'from', 'to'],
+    ['count', 'what', 'check', ...['from', 'to'].map((h) => (currency ? `${h} (${currency})` : h))],
     ...list.map((w) => [String(w.count), w.what, w.check.join('; '), String(w.price[0]), String(w.price[1])]),
   ])}\n`;
 

@@ -1,5 +1,6 @@
 import type { Catalogue, Drawer, Part, Setup } from '../model';
-import { quantity } from '../model';
+import { isGiven } from '../model';
+import { priceOf } from './prices';
 
 /** Where the next part of a class comes from, and what it costs. */
 export interface Take {
@@ -21,9 +22,7 @@ export function stockOf(drawer: Drawer | null, catalogue: Catalogue): Stock {
     take(classId, n) {
       const own = owned.get(classId)?.[n];
       if (own) return { part: own, owned: true, price: 0 };
-      const partClass = catalogue.parts.get(classId)!;
-      const part: Part = { id: classId, class: classId };
-      return { part, owned: false, price: quantity(part, partClass, 'price') };
+      return { part: { id: classId, class: classId }, owned: false, price: priceOf(classId, drawer, catalogue) };
     },
   };
 }
@@ -38,7 +37,7 @@ export function costOf(
   let cost = 0;
   const toBuy: Part[] = [];
   for (const part of parts) {
-    if (catalogue.parts.get(part.class)!.host) continue;
+    if (isGiven(catalogue.parts.get(part.class)!)) continue;
     const n = used.get(part.class) ?? 0;
     used.set(part.class, n + 1);
     const take = stock.take(part.class, n);
@@ -48,9 +47,9 @@ export function costOf(
   return { cost, toBuy };
 }
 
-/** How many of each class a setup takes, devices left out: they are there. */
+/** How many of each class a setup takes, without what is there anyway. */
 export function classNeeds(setup: Setup, catalogue: Catalogue): ReadonlyMap<string, number> {
   const needs = new Map<string, number>();
-  for (const { class: c } of setup.parts) if (!catalogue.parts.get(c)!.host) needs.set(c, (needs.get(c) ?? 0) + 1);
+  for (const { class: c } of setup.parts) if (!isGiven(catalogue.parts.get(c)!)) needs.set(c, (needs.get(c) ?? 0) + 1);
   return needs;
 }

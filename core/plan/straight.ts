@@ -34,3 +34,18 @@ function leadsStraight(c: PartClass, into: PortSpec, out: PortSpec): boolean {
   const contacts = (port: PortSpec) => Object.keys(port.roles ?? {}).map((contact) => `${port.id}.${contact}`);
   return [...contacts(into), ...contacts(out)].every((node) => wired.has(node));
 }
+
+const wires = new WeakMap<PartClass, boolean>();
+
+/** Nothing but wire: it leads from contact to contact, however crossed, and does nothing to the signal. */
+export function isWire(c: PartClass): boolean {
+  const known = wires.get(c);
+  if (known !== undefined) return known;
+  const isConductor = (value: unknown) => value === 'wireOhm' || value === 'ohmPerM*lengthM';
+  const answer =
+    (c.kind === 'lead' || c.kind === 'adapter') &&
+    !c.inputs &&
+    c.circuit.every((e) => e.is === 'capacitor' || e.is === 'pickup' || (e.is === 'resistor' && isConductor(e.value)));
+  wires.set(c, answer);
+  return answer;
+}

@@ -10,6 +10,7 @@ import {
   dbu,
   type Noise,
   noiseAt,
+  pascal,
   peakDbu,
   type Responses,
   responseAt1k,
@@ -28,6 +29,10 @@ export interface Arrival {
   readonly peakDbfs: number;
   /** Response at 1 kHz, volts, for polarity and sides. */
   readonly at1k: Complex;
+  /** The share of each of the outputs it comes out of, volts at 1 kHz in the order of its part; none where it is heard. */
+  readonly bySide: readonly number[];
+  /** So far below its best channel that it is not meant to be here. */
+  readonly leaks: boolean;
   /** Null where nothing arrives. */
   readonly curve: Curve | null;
 }
@@ -69,7 +74,7 @@ export function readChannels(
     const transfers = transfersTo(responses, [input.p, input.n]);
     const noise = noiseAt(compiled, circuit, responses, input, transfers);
     const hum = humAt(compiled, transfers);
-    const arrivals = compiled.setup.job.sources.map((source): Arrival => {
+    const arrivals = compiled.setup.job.sources.map((source): Omit<Arrival, 'leaks'> => {
       const averageDbu = dbu(voiceVolt(responses, source.id, input.p, input.n));
       return {
         source: source.id,
@@ -77,6 +82,9 @@ export function readChannels(
         aWeightedVolt: voiceVolt(responses, source.id, input.p, input.n, aWeightingDb),
         peakDbfs: averageDbu <= SILENCE_DBU ? SILENCE_DBU : peakDbu(averageDbu) - input.fullScaleDbu,
         at1k: responseAt1k(responses, source.id, input),
+        bySide: responses.feeds
+          .filter((f) => f.source === source.id && f.capsule.wired)
+          .map((f) => magnitude(transfers[BAND_1K].fromSource(f.capsule.source)) * pascal(f.spl) * f.capsule.perPascal),
         curve: averageDbu <= SILENCE_DBU ? null : curveOf(sizes(responses, source.id, input)),
       };
     });
@@ -85,11 +93,16 @@ export function readChannels(
   const bestOf = (i: number) => Math.max(...channels.map((c) => magnitude(c.arrivals[i].at1k)));
   const best = compiled.setup.job.sources.map((_, i) => bestOf(i));
   return channels.map((c) => {
-    const meant = c.arrivals.filter((a, i) => a.averageDbu > SILENCE_DBU && magnitude(a.at1k) > best[i] / LEAKING);
+    const arrivals = c.arrivals.map((a, i) => ({
+      ...a,
+      leaks: a.averageDbu <= SILENCE_DBU || magnitude(a.at1k) <= best[i] / LEAKING,
+    }));
+    const meant = arrivals.filter((a) => !a.leaks);
     const quietest = Math.min(...meant.map((a) => a.aWeightedVolt));
     const flat = Math.min(...meant.map((a) => voltOf(a.averageDbu)));
     return {
       ...c,
+      arrivals,
       snrDb: ratioDb(quietest, c.noise.aWeightedVolt),
       snrFlatDb: ratioDb(flat, c.noise.volt),
       overHumDb: ratioDb(quietest, Math.hypot(...c.hum.map((h) => h.aWeightedVolt))),

@@ -156,7 +156,7 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: rea
       sentDbu: kept?.sentDbu ?? null,
       keptDb: kept?.keptDb ?? null,
       arrives: f.alive && kept !== null && kept.keptDb >= LOST_DB,
-      room: roomAt(compiled.setup.job.room, f.capsule.directivity, f.distanceM),
+      room: f.capsule.wired ? null : roomAt(compiled.setup.job.room, f.capsule.directivity, f.distanceM),
     };
   });
   const playbackPart = stand.playsFrom;

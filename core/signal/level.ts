@@ -1,3 +1,6 @@
+import type { Capsule } from '../compile';
+import type { Placement, Source } from '../model';
+
 /** 0 dBu: 1 mW in 600 ohm. */
 export const DBU_VOLT = Math.sqrt(0.6);
 
@@ -16,6 +19,10 @@ const NEAREST_M = 0.03;
 /** A point source falls 6 dB a doubling of distance. */
 export const splAt = (splAt1m: number, distanceM: number): number =>
   splAt1m - 20 * Math.log10(Math.max(distanceM, NEAREST_M));
+
+/** Level of a source at what takes it up: by the air between them, or by wire whatever the distance. */
+export const heardSpl = (source: Source, { distanceM }: Placement, capsule: Capsule): number =>
+  capsule.wired ? source.splAt1m : splAt(source.splAt1m, distanceM);
 
 /** Peak over average of a voice; common practice says 12 to 15 dB, and clipping is judged by the larger. */
 export const VOICE_CREST_DB = 15;

@@ -182,7 +182,9 @@ function generatorsOf(compiled: Compiled, responses: Responses): readonly Genera
     });
   }
   const { room } = compiled.setup.job;
-  for (const c of room ? new Set(responses.feeds.filter((f) => f.alive).map((f) => f.capsule)) : []) {
+  for (const c of room
+    ? new Set(responses.feeds.filter((f) => f.alive && !f.capsule.wired).map((f) => f.capsule))
+    : []) {
     // All round the microphone, so what hears less from behind hears less of it.
     const volt = pascal(room!.noiseDba) * c.perPascal;
     const power = volt ** 2 / c.directivity / PINK_A_POWER;

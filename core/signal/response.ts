@@ -1,8 +1,8 @@
 import { type Circuit, type Complex, ok, type Result, type Solution, type Solvable } from '../circuit';
 import type { Capsule, Compiled, InputChannel } from '../compile';
-import { pascal, splAt } from './level';
+import { heardSpl, pascal } from './level';
 import { isAlive, type OperatingPoint } from './operating';
-import { SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
+import { MUSIC_SHARES, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
 
 /** A source through one microphone at one distance. */
 export interface Feed {
@@ -19,6 +19,8 @@ export interface Responses {
   readonly feeds: readonly Feed[];
   /** One solution a band for each source of the job at 1 Pa average per placed microphone, scaled by its distance. */
   readonly bySource: ReadonlyMap<string, readonly Solution[]>;
+  /** How the power of each source lies over the bands. */
+  readonly shares: ReadonlyMap<string, readonly number[]>;
   /** What the device plays at full scale on each side, at 1 kHz, by part and side: `part left`. */
   readonly playback: ReadonlyMap<string, Solution>;
   /** Contacts that no circuit uses are not in the netlist. */
@@ -41,7 +43,7 @@ export function solveResponses(compiled: Compiled, circuit: Circuit, op: Operati
         source: placement.source,
         capsule,
         distanceM: placement.distanceM,
-        spl: splAt(source.splAt1m, placement.distanceM),
+        spl: heardSpl(source, placement, capsule),
         alive: isAlive(op, capsule),
       }));
   });
@@ -67,12 +69,15 @@ export function solveResponses(compiled: Compiled, circuit: Circuit, op: Operati
   for (const p of compiled.playbacks) {
     playback.set(playbackKey(p.part, p.side), at1k.solveFor(new Map([[p.source, p.fullScaleVolt]])));
   }
-  return ok({ solvables, feeds, bySource, playback, has: circuit.has, handle: circuit.handle });
+  const shares = new Map(
+    compiled.setup.job.sources.map((s) => [s.id, s.sound === 'music' ? MUSIC_SHARES : SPEECH_SHARES]),
+  );
+  return ok({ solvables, feeds, bySource, shares, playback, has: circuit.has, handle: circuit.handle });
 }
 
 export const playbackKey = (part: string, side: string): string => `${part} ${side}`;
 
-/** Average volts of a voice between two nodes: the bands' responses weighted with the speech spectrum. */
+/** Average volts of a source between two nodes: the bands' responses weighted with its spectrum. */
 export function voiceVolt(
   responses: Responses,
   source: string,
@@ -83,10 +88,11 @@ export function voiceVolt(
   const solutions = responses.bySource.get(source);
   if (!solutions) return 0;
   const [hp, hn] = [responses.handle(p), responses.handle(n)];
+  const shares = responses.shares.get(source)!;
   let power = 0;
   THIRD_OCTAVES_HZ.forEach((hz, band) => {
     const weight = weightDb ? 10 ** (weightDb(hz) / 10) : 1;
-    power += SPEECH_SHARES[band] * weight * solutions[band].squaredVolt(hp, hn);
+    power += shares[band] * weight * solutions[band].squaredVolt(hp, hn);
   });
   return Math.sqrt(power);
 }

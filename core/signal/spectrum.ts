@@ -29,9 +29,15 @@ const SPEECH_DB: readonly number[] = [
   48.7, 48.1, 46.8, 45.6, 44.5, 44.3, 43.7, 43.4, 41.3, 40.7, 40.7,
 ];
 
-/** Share of a voice's power in each third octave; sums to 1. */
-export const SPEECH_SHARES: readonly number[] = (() => {
-  const powers = SPEECH_DB.map((db) => 10 ** (db / 10));
+const sharesOf = (powers: readonly number[]): readonly number[] => {
   const total = powers.reduce((a, b) => a + b, 0);
   return powers.map((p) => p / total);
-})();
+};
+
+/** Share of a voice's power in each third octave; sums to 1. */
+export const SPEECH_SHARES: readonly number[] = sharesOf(SPEECH_DB.map((db) => 10 ** (db / 10)));
+
+/** The same of music, taken as pink from 40 Hz to 10 kHz: as much in each third octave; common practice. */
+export const MUSIC_SHARES: readonly number[] = sharesOf(
+  THIRD_OCTAVES_HZ.map((hz) => (hz >= 40 && hz <= 10_000 ? 1 : 0)),
+);

@@ -1,6 +1,6 @@
 import type { Netlist } from '../circuit';
 import type { Compiled } from '../compile';
-import { pascal, splAt } from './level';
+import { heardSpl, pascal } from './level';
 import { isAlive, type OperatingPoint } from './operating';
 
 /**
@@ -9,11 +9,12 @@ import { isAlive, type OperatingPoint } from './operating';
  */
 export function voicedNetlist(compiled: Compiled, op: OperatingPoint): Netlist {
   const amplitudes = new Map<string, number>();
-  for (const { source, part, distanceM } of compiled.setup.placements) {
+  for (const placement of compiled.setup.placements) {
+    const { source, part } = placement;
     const voice = compiled.setup.job.sources.find((s) => s.id === source)!;
     for (const capsule of compiled.capsules) {
       if (capsule.part !== part || !isAlive(op, capsule)) continue;
-      const amplitude = pascal(splAt(voice.splAt1m, distanceM)) * capsule.perPascal;
+      const amplitude = pascal(heardSpl(voice, placement, capsule)) * capsule.perPascal;
       amplitudes.set(capsule.source, (amplitudes.get(capsule.source) ?? 0) + amplitude);
     }
   }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import type { Place } from '@/core/model';
 import { assessed, gate, type Sketch, sketch } from '../support/bench-setup';
 
 // The failures that people of the trade meet (common practice, no source): each must come out of the computation, with
@@ -164,5 +165,35 @@ describe('parts that need the mains', () => {
     expect(without).toMatchObject({ status: 'fail', part: 'desk' });
     expect(without.sentence).toMatch(/needs the mains/);
     expect(gate(judge(withMixer('desk-mains')), 'powered').status).toBe('pass');
+  });
+});
+
+describe('a device that is held up bears only so much', () => {
+  const hung = (place: Place) =>
+    gate(
+      judge({
+        job: { place },
+        device: 'phone-usb-c',
+        parts: { mic: { class: 'usb-mic-small', values: { massG: 90 } } },
+        joints: ['mic.usb > phone-usb-c.usb'],
+        hears: { mic: 0.2 },
+      }),
+      'fit',
+    );
+  test('a gimbal is thrown out of balance by what a hand still carries, and a desk does not feel', () => {
+    // 30 % of a 200 g phone is 60 g, 75 % is 150 g.
+    expect(hung('gimbal')).toMatchObject({ status: 'fail', part: 'mic', value: 90, limit: 60, unit: 'g' });
+    expect(hung('hand')).toMatchObject({ status: 'pass' });
+    expect(hung('desk').unit).toBe('mm');
+  });
+  test('on a cord it weighs nothing there', () => {
+    const onCord = judge({
+      job: { place: 'gimbal' },
+      device: 'phone-headset',
+      parts: { mic: 'dynamic-handheld', lead: 'lead-xlr-4' },
+      joints: ['mic.xlr > lead.a', 'lead.b > phone-headset.socket'],
+      hears: { mic: 0.1 },
+    });
+    expect(gate(onCord, 'fit').status).toBe('pass');
   });
 });

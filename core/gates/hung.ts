@@ -1,0 +1,60 @@
+import type { Compiled, Fitted } from '../compile';
+import { isGiven, type PartClass, type Place, quantity } from '../model';
+import type { Readings } from '../readings';
+import { nameOf } from './say';
+import { type Finding, finding } from './verdict';
+
+/**
+ * What may hang rigidly on a device that is held up, as a share of the device's own mass: the motors of a gimbal are
+ * balanced for the device alone; in the hand it is the socket that is levered at. Both est.
+ */
+const SHARE: Partial<Record<Place, number>> = { gimbal: 0.3, hand: 0.75 };
+
+const massG = ({ part, partClass }: Fitted): number => quantity(part, partClass, 'massG');
+
+/** Does a cord part it from what it hangs on? Headphones and earphones are worn, and have one. */
+const isLimp = ({ kind, values }: PartClass): boolean =>
+  kind === 'lead' || kind === 'listening' || values.lengthM !== undefined;
+
+/** Parts that no cord parts from the device, heaviest first. */
+function hungOn({ device, joints }: Compiled): readonly Fitted[] {
+  const reached = [device.part.id];
+  const hung: Fitted[] = [];
+  for (const at of reached) {
+    for (const { a, b } of joints) {
+      const other = a.part.id === at ? b : b.part.id === at ? a : null;
+      if (!other || reached.includes(other.part.id) || other.port.carries === 'radio') continue;
+      if (isLimp(other.partClass) || isGiven(other.partClass)) continue;
+      hung.push(other);
+      reached.push(other.part.id);
+    }
+  }
+  return hung.sort((a, b) => massG(b) - massG(a));
+}
+
+/** What hangs on a device that is held up, against what it bears; null where it stands on something. */
+export function judgeHung({ compiled }: Readings): Finding | null {
+  const { place } = compiled.setup.job;
+  const share = SHARE[place];
+  const hung = hungOn(compiled);
+  if (share === undefined || hung.length === 0) return null;
+  const value = hung.reduce((sum, f) => sum + massG(f), 0);
+  const limit = share * massG(compiled.device);
+  const device = nameOf(compiled, compiled.device.part.id);
+  const names = hung.map((f) => nameOf(compiled, f.part.id)).join(', ');
+  return finding(
+    {
+      value,
+      limit,
+      unit: 'g',
+      room: (limit - value) / (limit / 2),
+      brief: `${value.toFixed(0)} g on it`,
+      part: hung[0].part.id,
+      lane: 'signal',
+    },
+    {
+      good: `${value.toFixed(0)} g hangs on the ${device}, which bears about ${limit.toFixed(0)} g.`,
+      bad: `${value.toFixed(0)} g hangs stiffly on the ${device} (${names}); ${place === 'gimbal' ? 'a gimbal balances' : 'its socket bears'} about ${limit.toFixed(0)} g. Put a short lead between, and carry the ${nameOf(compiled, hung[0].part.id)} elsewhere.`,
+    },
+  );
+}

@@ -1,0 +1,138 @@
+import { expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { demoJobs } from '@/demo';
+import { mustAssess } from '../assess';
+import { checkDocument, type Job, RATED_SPL, type Setup, type Source } from '../model';
+import { type Answer, plan } from './plan';
+import { settleKnobs } from './settle';
+
+// What a practitioner would answer, by common practice: an instrument goes into a high resistance, a line feed through a
+// pad, a voice and an instrument into an input each.
+const voice = (n: number): Source => ({ id: `v${n}`, name: `Voice ${n}`, splAt1m: 62 });
+const from = (id: string): Source => ({ id, name: id, splAt1m: RATED_SPL, from: id, sound: 'music' });
+const { budget: _, preference: __, ...base } = demoJobs[0];
+const job = (change: Partial<Job> & Pick<Job, 'sources' | 'device'>): Job => ({
+  ...base,
+  budget: null,
+  purpose: 'record',
+  arrangement: 'one',
+  app: 'recorder-picker',
+  hearing: 'nothing',
+  place: 'desk-mains',
+  distanceM: 1,
+  minutes: 30,
+  ...change,
+});
+
+function answersOf(wanted: Job): readonly Answer[] {
+  const { answers } = [...plan(wanted, null, catalogue)].at(-1)!;
+  for (const a of answers) {
+    expect(checkDocument(a.setup, catalogue)).toBeNull();
+    expect(a.setup.placements.map((p) => p.source).sort()).toEqual(wanted.sources.map((s) => s.id).sort());
+    expect(a.toBuy.map((p) => catalogue.parts.get(p.class)!.kind)).not.toContain('source');
+  }
+  expect(answers[0].score).toMatchObject({ failing: 0, unknown: 0 });
+  return answers;
+}
+const classes = (setup: Setup) => setup.parts.map((p) => p.class);
+const status = (setup: Setup, gate: string) =>
+  settleKnobs(setup, catalogue).assessment.verdicts.find((v) => v.gate === gate)!.status;
+
+/** A row of parts, each joined to the next by the ports named. */
+function row(wanted: Job, ...parts: readonly (readonly [string, string, string])[]): Setup {
+  return {
+    format: 'symplex.setup',
+    version: 1,
+    id: 'row',
+    name: 'row',
+    job: wanted,
+    parts: parts.map(([c]) => ({ id: c, class: c })),
+    joints: parts.slice(1).map(([c, into], i) => ({
+      id: `j${i}`,
+      a: { part: parts[i][0], port: parts[i][2] },
+      b: { part: c, port: into },
+    })),
+    placements: [{ source: wanted.sources[0].id, part: parts[0][0], distanceM: 1 }],
+    chosenInput: 'newest',
+  };
+}
+
+test('a guitar wants a high resistance: straight into a microphone input it is dull, and no answer does that', () => {
+  const wanted = job({ sources: [from('guitar-passive')], device: 'laptop-headset', app: 'studio' });
+  const rest = [
+    ['lead-usb-a-c', 'b', 'a'],
+    ['laptop-headset', 'usb', ''],
+  ] as const;
+  const straight = row(
+    wanted,
+    ['guitar-passive', '', 'out'],
+    ['lead-6.35-xlr', 'a', 'b'],
+    ['interface-usb-1', 'in1', 'usb'],
+    ...rest,
+  );
+  const box = row(
+    wanted,
+    ['guitar-passive', '', 'out'],
+    ['lead-instrument', 'a', 'b'],
+    ['di-passive', 'in', 'xlr'],
+    ['interface-usb-1', 'in1', 'usb'],
+    ...rest,
+  );
+  expect(status(straight, 'clean')).toBe('fail');
+  expect(status(box, 'clean')).not.toBe('fail');
+  const boxes = ['di-passive', 'di-active', 'interface-headset-instrument'];
+  for (const a of answersOf(wanted)) expect(classes(a.setup).some((c) => boxes.includes(c))).toBe(true);
+});
+
+test('a line feed into a phone is brought down on the way; without that it is far too hot', () => {
+  const wanted = job({ sources: [from('feed-xlr')], device: 'phone-headset', app: 'streaming', purpose: 'live' });
+  const bare = row(
+    wanted,
+    ['feed-xlr', '', 'out'],
+    ['lead-xlr-3', 'a', 'b'],
+    ['splitter-2-1', 'mic', 'plug'],
+    ['phone-headset', 'socket', ''],
+  );
+  const level = settleKnobs(bare, catalogue).assessment.verdicts.find((v) => v.gate === 'level')!;
+  expect(level).toMatchObject({ status: 'fail' });
+  // 40 to 60 dB between line and microphone level, less what the device's range takes up: common practice.
+  expect(level.value).toBeLessThan(-15);
+  for (const a of answersOf(wanted)) expect(a.verdicts.find((v) => v.gate === 'level')!.status).not.toBe('fail');
+});
+
+test('a voice and a guitar have an input each, and each its own gain', () => {
+  const wanted = job({
+    sources: [voice(1), from('guitar-acoustic')],
+    device: 'tablet-usb-c',
+    app: 'studio',
+    arrangement: 'side-each',
+  });
+  const { setup } = answersOf(wanted)[0];
+  const { channels } = mustAssess(setup, catalogue).readings;
+  const loudest = (source: string) => channels.map((c) => c.arrivals.find((a) => a.source === source)!.peakDbfs);
+  const [v, g] = [loudest('v1'), loudest('guitar-acoustic')];
+  expect(v.indexOf(Math.max(...v))).not.toBe(g.indexOf(Math.max(...g)));
+  expect(Math.max(...g)).toBeLessThan(-1);
+});
+
+test('what has a left and a right is joined on both sides, and a lost side is told', () => {
+  const wanted = job({
+    sources: [from('feed-phono')],
+    device: 'phone-usb-c',
+    app: 'streaming',
+    arrangement: 'both-sides',
+  });
+  const { setup } = answersOf(wanted)[0];
+  const lead = setup.parts.find((p) => p.class === 'lead-phono-3.5')!.id;
+  expect(setup.joints.filter((j) => [j.a.part, j.b.part].includes(lead))).toHaveLength(3);
+  const half = { ...setup, joints: setup.joints.filter((j) => j.a.port !== 'right' && j.b.port !== 'right') };
+  const wired = mustAssess(half, catalogue).verdicts.find((v) => v.gate === 'wired')!;
+  expect(wired.findings.some((f) => /right one/.test(f.sentence) || /left only/.test(f.sentence))).toBe(true);
+});
+
+test('two microphones go into a recorder that has a hole for each, and the far end into one by a lead', () => {
+  const two = answersOf(job({ sources: [voice(1), voice(2)], device: 'recorder-xlr', arrangement: 'side-each' }));
+  expect(two[0].setup.joints.filter((j) => [j.a.part, j.b.part].includes('recorder-xlr'))).toHaveLength(2);
+  const far = answersOf(job({ sources: [from('call-phone')], device: 'recorder-pocket', arrangement: 'both-sides' }));
+  expect(far[0].cost).toBeLessThan(15);
+});
