@@ -3,7 +3,7 @@ const rooms = (list) => `^(${list.join('|')})/`;
 
 /** A room of core, entered from anywhere else, is entered by its index. */
 const CORE_ROOMS =
-  '(model|connectors|circuit|signal|interference|host|power|routing|gates|levels|standin|plan|identify|compile|readings|assess)';
+  '(model|connectors|circuit|signal|interference|host|power|routing|gates|levels|standin|plan|identify|compile|readings|assess|wav|take|render|filter|edit)';
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
@@ -14,7 +14,7 @@ module.exports = {
       comment: 'core runs in Node, worker and browser alike',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/', '^node_modules/(ajv|tinyqueue|highs|d3-dsv)/'] },
+      to: { pathNot: ['^core/', '^node_modules/(ajv|tinyqueue|highs|d3-dsv|fft.js)/'] },
     },
     {
       name: 'core-tests-may-use-the-catalogue',

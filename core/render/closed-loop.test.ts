@@ -1,0 +1,53 @@
+import { describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { demoSetups } from '@/demo';
+import { mustAssess, report as reportOf } from '../assess';
+import type { Setup } from '../model';
+import { compareTake, type TakeReport, takeReport } from '../take';
+import { soundOf } from '../wav';
+import { recordingOf } from './record';
+import { VOICE_RATE_HZ } from './voice';
+
+// What the gates said must be found again in the recording that the setup would make. The analyser knows nothing of the
+// setup, and the recording nothing of the analyser.
+
+async function looped(setup: Setup) {
+  const assessment = mustAssess(setup, catalogue);
+  const report = reportOf(assessment);
+  const take = await takeReport(soundOf(VOICE_RATE_HZ, recordingOf(report, setup, 16)));
+  const rows = compareTake(take, report, (part) => part);
+  const status = (gate: string) => assessment.verdicts.find((v) => v.gate === gate)!.status;
+  return { report, take, rows, status };
+}
+const fails = (take: TakeReport) => take.findings.filter((f) => f.status === 'fail').map((f) => f.what);
+
+describe.each(demoSetups)('$id', (setup) => {
+  test('the recording holds what the gates said', async () => {
+    const { report, take, rows, status } = await looped(setup);
+    expect(rows.length).toBeGreaterThan(0);
+    if (report.inputs.find((i) => i.chosen)?.builtIn !== false) {
+      // The wrong microphone: it shows in what was measured, and leads back to Seen.
+      expect(status('seen')).toBe('fail');
+      expect(rows.flatMap((r) => r.gates)).toContain('seen');
+      return;
+    }
+    for (const r of rows) expect(r.agrees, `${r.what} ${r.channel}: ${r.expected}, ${r.measured}`).not.toBe(false);
+    const clips = rows.some((r) => r.what === 'clipping' && /clips/.test(r.expected));
+    expect(fails(take).some((w) => w === 'clipping' || w === 'flat tops')).toBe(clips);
+    if (clips) expect(status('level')).toBe('fail');
+    const hums = report.channels.some((c) => c.overHumDbA !== null && c.overHumDbA < 35);
+    expect(fails(take).includes('hum')).toBe(hums);
+    if (hums) expect(status('clean')).toBe('fail');
+  });
+});
+
+test('a louder voice is louder in the recording by as much, and hides the noise by as much', async () => {
+  const [setup] = demoSetups;
+  const louder: Setup = {
+    ...setup,
+    job: { ...setup.job, sources: setup.job.sources.map((s) => ({ ...s, splAt1m: s.splAt1m + 6 })) },
+  };
+  const [a, b] = [(await looped(setup)).take.perChannel[0], (await looped(louder)).take.perChannel[0]];
+  expect(b.activeDbfs! - a.activeDbfs!).toBeCloseTo(6, 0);
+  expect(b.snrDbA! - a.snrDbA!).toBeCloseTo(6, 0);
+});

@@ -1,0 +1,10 @@
+export { analyse, type TakeProgress, takeReport } from './analyse';
+export { type Calibration, calibrate, calibrated, type Known } from './calibrate';
+export { causeIn } from './cause';
+export { type Compared, compareTake, expectedSides } from './compare';
+export { channelName } from './findings';
+export { LiveMeter, type LiveReading, liveMicrophone } from './live';
+export { LoudnessMeter } from './loudness';
+export type { Mark } from './marks';
+export type { ChannelFigures, TakeFinding, TakeReport } from './report';
+export { TruePeak } from './true-peak';

@@ -1,0 +1,65 @@
+/** Stretches of so many seconds tell a knock from a word. */
+const STEP_S = 0.002;
+/** It comes out of what was before by so much within one step or two, and is down again by so much soon after. */
+const [RISE_DB, FALL_DB] = [18, 12];
+const [BEFORE_S, AFTER_S] = [0.03, 0.09];
+const LEAST_DBFS = -40;
+const MOST_KEPT = 500;
+const APART_S = 0.12;
+
+export interface Knock {
+  readonly at: number;
+  readonly dbfs: number;
+}
+
+/** Taps on the microphone and claps: sudden, short and far above what is around them. Of one channel. */
+export class Knocks {
+  readonly found: Knock[] = [];
+  private readonly step: number;
+  private readonly levels: Float64Array;
+  private done = 0;
+  private squares = 0;
+  private filled = 0;
+
+  constructor(private readonly rateHz: number) {
+    this.step = Math.max(8, Math.round(STEP_S * rateHz));
+    this.levels = new Float64Array(Math.round((BEFORE_S + AFTER_S) / STEP_S) + 2).fill(-200);
+  }
+
+  push(x: Float32Array): void {
+    for (let at = 0; at < x.length; ) {
+      const n = Math.min(this.step - this.filled, x.length - at);
+      let squares = 0;
+      for (let i = at; i < at + n; i++) squares += x[i] * x[i];
+      this.squares += squares;
+      this.filled += n;
+      at += n;
+      if (this.filled < this.step) return;
+      this.levels[this.done % this.levels.length] = 10 * Math.log10(this.squares / this.step + 1e-20);
+      this.squares = 0;
+      this.filled = 0;
+      this.done += 1;
+      this.judge();
+    }
+  }
+
+  /** The stretch that lies `AFTER_S` back is judged: what came after it is known by now. */
+  private judge(): void {
+    const after = Math.round(AFTER_S / STEP_S);
+    const before = Math.round(BEFORE_S / STEP_S);
+    const here = this.done - 1 - after;
+    if (here < 0) return;
+    const at = (step: number) => (step < 0 ? -200 : this.levels[step % this.levels.length]);
+    const level = at(here);
+    const seconds = (here * this.step) / this.rateHz;
+    if (level < LEAST_DBFS || level - at(here - 2) < RISE_DB || seconds - (this.found.at(-1)?.at ?? -1) < APART_S)
+      return;
+    if (at(here + 1) > level + 3 && at(here - 1) < level - 3) return;
+    // The loudest before it, its own rise left out; where it begins the file nothing is known of before.
+    let [loudestBefore, loudestLate] = [-200, -200];
+    for (let s = here - before; s <= here - 2; s++) loudestBefore = Math.max(loudestBefore, at(s));
+    for (let s = here + Math.round(after * 0.6); s <= here + after; s++) loudestLate = Math.max(loudestLate, at(s));
+    if (here < before || level - loudestBefore < RISE_DB || level - loudestLate < FALL_DB) return;
+    if (this.found.length < MOST_KEPT) this.found.push({ at: seconds, dbfs: level });
+  }
+}

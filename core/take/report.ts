@@ -1,0 +1,103 @@
+import type { GateName, Status } from '../gates';
+import type { BandFigures, Whine } from './bandwidth';
+import type { EchoFigures } from './echo';
+import type { HumFigures } from './hum';
+import type { Knock } from './knocks';
+import type { Loudness } from './loudness';
+import type { Mark } from './marks';
+import type { Outline } from './outline';
+import type { PumpingFigures } from './pumping';
+import type { SideFigures } from './sides';
+
+/** Places that were found; `count` can be more than are kept. */
+export interface Places {
+  readonly count: number;
+  readonly marks: readonly Mark[];
+}
+
+/** What one channel of a take holds. Levels in dBFS, where a square wave at full scale has 0. */
+export interface ChannelFigures {
+  readonly peakDbfs: number;
+  readonly peakAt: number;
+  readonly truePeakDbtp: number;
+  readonly rmsDbfs: number;
+  readonly dc: number;
+  /** Full scale reached for three samples and more. */
+  readonly clips: Places;
+  /** A flat top below full scale: it was clipped before it got here. */
+  readonly ceiling: (Places & { readonly dbfs: number }) | null;
+  /** Mean of speech, or of whatever is loud; null where the channel is mute throughout. */
+  readonly activeDbfs: number | null;
+  readonly activeDbfsA: number | null;
+  /** Of the gaps; null where there are none to measure in. */
+  readonly noiseDbfs: number | null;
+  readonly noiseDbfsA: number | null;
+  /** Voice over noise, both A-weighted (IEC 61672-1). */
+  readonly snrDbA: number | null;
+  /** Share of the take in which every sample is alike. */
+  readonly mute: number;
+  readonly hum: (HumFigures & { readonly dbfsA: number }) | null;
+  readonly whines: readonly Whine[];
+  readonly band: BandFigures | null;
+  readonly dropouts: Places;
+  readonly clicks: Places;
+  readonly knocks: readonly Knock[];
+  readonly echo: EchoFigures | null;
+  readonly pumping: PumpingFigures | null;
+  readonly outline: Outline;
+  /** For the picture: frequencies, and what is loud and quiet there, dBFS a third of an octave. */
+  readonly spectrum: {
+    readonly hz: readonly number[];
+    readonly active: readonly number[];
+    readonly noise: readonly number[] | null;
+  };
+}
+
+/** One thing that a take shows: a number against a limit, where the limit comes from, where in the take, what to do. */
+export interface TakeFinding {
+  readonly what:
+    | 'file'
+    | 'nothing'
+    | 'clipping'
+    | 'flat tops'
+    | 'level'
+    | 'noise'
+    | 'hum'
+    | 'whine'
+    | 'sides'
+    | 'offset'
+    | 'dropouts'
+    | 'clicks'
+    | 'echo'
+    | 'band'
+    | 'pumping'
+    | 'gated';
+  readonly status: Status;
+  readonly value: number | null;
+  readonly limit: number | null;
+  readonly unit: string;
+  /** Where the limit comes from. */
+  readonly source: string;
+  readonly sentence: string;
+  readonly next: string;
+  readonly marks: readonly Mark[];
+  /** From 0; null for the take as a whole. */
+  readonly channel: number | null;
+  /** The gates that computed this beforehand. */
+  readonly gates: readonly GateName[];
+}
+
+/** What a take holds. Plain data. */
+export interface TakeReport {
+  readonly rateHz: number;
+  readonly channels: number;
+  readonly seconds: number;
+  /** What was wrong with the file. */
+  readonly problems: readonly string[];
+  readonly loudness: Loudness;
+  /** Of the first two channels; null of a mono take. */
+  readonly sides: SideFigures | null;
+  readonly perChannel: readonly ChannelFigures[];
+  /** Worst first. */
+  readonly findings: readonly TakeFinding[];
+}

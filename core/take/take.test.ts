@@ -1,0 +1,195 @@
+import { describe, expect, test } from 'vitest';
+import { clippedAt, hiss, hum, later, lowPassed, RATE, scaled, sum, talker } from '@/tests/support/takes';
+import { shaped } from '../filter';
+import { soundOf } from '../wav';
+import { takeReport } from './analyse';
+import type { TakeReport } from './report';
+
+// Faults put into clean speech by a known amount (no source: the amounts are what is checked against).
+
+const clean = sum(talker(), hiss(-75));
+const of = (...channels: readonly Float32Array[]): Promise<TakeReport> => takeReport(soundOf(RATE, channels));
+const found = (r: TakeReport): readonly string[] =>
+  r.findings.filter((f) => f.status === 'fail' || f.status === 'caution').map((f) => f.what);
+
+describe('clean speech raises no alarm', () => {
+  test.each([1, 2, 3, 4, 5, 6])('talker %i, at home and in the hand', async (seed) => {
+    expect(found(await of(sum(talker(seed), hiss(-75))))).toEqual([]);
+    // Warmer noise, as microphones and rooms make it, at 30 dB under the voice and a little more.
+    const warm = shaped(hiss(-50, 14, seed), RATE, (hz) => Math.min(1, 400 / Math.max(20, hz)) ** 0.7);
+    expect(found(await of(sum(talker(seed), warm)))).toEqual([]);
+  });
+});
+
+describe('levels', () => {
+  test('speech, noise and their ratio, to half a decibel', async () => {
+    const [c] = (await of(clean)).perChannel;
+    expect(Math.abs(c.noiseDbfs! + 75)).toBeLessThan(0.5);
+    // White noise, A-weighted from 20 Hz to 24 kHz: 2.3 dB less by the published weights.
+    expect(c.noiseDbfs! - c.noiseDbfsA!).toBeGreaterThan(2);
+    expect(c.noiseDbfs! - c.noiseDbfsA!).toBeLessThan(3.2);
+    expect(Math.abs(c.activeDbfs! + 26)).toBeLessThan(1.5);
+  });
+  test('6 dB more is 6 dB more, of everything', async () => {
+    const [a] = (await of(scaled(clean, -6))).perChannel;
+    const [b] = (await of(clean)).perChannel;
+    for (const key of ['peakDbfs', 'truePeakDbtp', 'rmsDbfs', 'activeDbfs', 'noiseDbfs'] as const) {
+      expect(b[key]! - a[key]!, key).toBeCloseTo(6, 0);
+    }
+    expect(b.snrDbA!).toBeCloseTo(a.snrDbA!, 0);
+  });
+  test('a steady offset is told in its amount', async () => {
+    const r = await of(clean.map((v) => v + 0.02));
+    expect(r.perChannel[0].dc).toBeCloseTo(0.02, 3);
+    expect(found(r)).toContain('offset');
+  });
+});
+
+describe('clipping', () => {
+  test('at full scale, with its places', async () => {
+    const r = await of(clippedAt(scaled(clean, 18), 1));
+    expect(found(r)).toContain('clipping');
+    const hot = scaled(clean, 18);
+    for (const { at } of r.perChannel[0].clips.marks.slice(0, 20)) {
+      expect(Math.abs(hot[Math.round(at * RATE)])).toBeGreaterThanOrEqual(1);
+    }
+  });
+  test.each([-4, -12, -25])('earlier in the chain, turned down afterwards to %i dBFS', async (db) => {
+    const r = await of(sum(scaled(clippedAt(scaled(talker(), 20), 1), db), hiss(-85)));
+    expect(found(r)).toContain('flat tops');
+    expect(r.perChannel[0].ceiling!.dbfs).toBeCloseTo(db, 0);
+  });
+  test('a little, with hum and noise on the tops', async () => {
+    const r = await of(sum(scaled(clippedAt(scaled(talker(), 15), 1), -2), hiss(-70), hum(50, -50)));
+    expect(found(r)).toContain('flat tops');
+  });
+  test('a sine, a low one too, has no flat tops', async () => {
+    for (const hz of [40, 100, 441, 1000]) {
+      const r = await of(
+        Float32Array.from({ length: 5 * RATE }, (_, i) => 0.7 * Math.sin((2 * Math.PI * hz * i) / RATE)),
+      );
+      expect(r.perChannel[0].ceiling, `${hz} Hz`).toBeNull();
+      expect(r.perChannel[0].clips.count).toBe(0);
+    }
+  });
+});
+
+describe('hum', () => {
+  test.each([
+    [50, -50],
+    [49.93, -60],
+    [60.04, -55],
+  ])('%f Hz at %f dBFS: its true frequency, its level, under speech', async (hz, db) => {
+    const { perChannel } = await of(sum(clean, hum(hz, db)));
+    expect(perChannel[0].hum!.mainsHz).toBeCloseTo(hz, 1);
+    expect(Math.abs(perChannel[0].hum!.dbfs - db)).toBeLessThan(1);
+  });
+  test('a whine is found by its frequency', async () => {
+    const tone = Float32Array.from(
+      { length: clean.length },
+      (_, i) => 0.004 * Math.sin((2 * Math.PI * 5433 * i) / RATE),
+    );
+    const r = await of(sum(clean, tone));
+    expect(r.perChannel[0].whines[0].hz).toBeGreaterThan(5425);
+    expect(r.perChannel[0].whines[0].hz).toBeLessThan(5441);
+    expect(r.perChannel[0].whines[0].dbfs).toBeCloseTo(20 * Math.log10(0.004) - 3.01, 0);
+    expect(found(r)).toContain('whine');
+  });
+});
+
+describe('sides', () => {
+  const other = sum(talker(2), hiss(-75, 14, 3));
+  test.each([
+    ['left only', clean, hiss(-80, 14, 4)],
+    ['right only', hiss(-80, 14, 4), clean],
+    ['dual mono', clean, clean],
+    ['dual mono', sum(talker(), hiss(-75, 14, 5)), clean],
+    ['opposite polarity', clean, clean.map((v) => -v)],
+    ['stereo', clean, other],
+    ['stereo', sum(clean, scaled(other, -12)), sum(other, scaled(clean, -12))],
+  ] as const)('%s', async (sides, left, right) => {
+    expect((await of(left, right)).sides!.sides).toBe(sides);
+  });
+  test('a delay between two ways of one voice, in its amount', async () => {
+    for (const seconds of [0.002, -0.0115]) {
+      const right = seconds > 0 ? later(talker(), seconds) : talker();
+      const left = seconds > 0 ? talker() : later(talker(), -seconds);
+      const { sides } = await of(sum(left, hiss(-75, 14, 5)), sum(right, hiss(-75, 14, 6)));
+      expect(sides!.sides).toBe('delayed');
+      expect(sides!.delayS!).toBeCloseTo(seconds, 4);
+    }
+  });
+});
+
+describe('what comes and goes', () => {
+  test('dropouts: as many as were cut, where they were cut, and no others', async () => {
+    const x = clean.slice();
+    const loud = [1.2, 4.9, 7.4, 10.1].map((t) => x.findIndex((v, i) => i > t * RATE && Math.abs(v) > 0.08));
+    for (const at of loud) x.fill(0, at, at + Math.round(0.03 * RATE));
+    const [c] = (await of(x)).perChannel;
+    expect(c.dropouts.count).toBe(4);
+    c.dropouts.marks.forEach((m, i) => {
+      expect(m.at).toBeCloseTo(loud[i] / RATE, 2);
+      expect(m.lengthS).toBeCloseTo(0.03, 2);
+    });
+  });
+  test('clicks: single jumps in speech and in its gaps', async () => {
+    const x = clean.slice();
+    for (const t of [0.2, 3.05, 6.3, 9.7, 13.2]) x[Math.round(t * RATE)] += 0.5;
+    const [c] = (await of(x)).perChannel;
+    expect(c.clicks.count).toBeGreaterThanOrEqual(4);
+    expect(c.clicks.count).toBeLessThanOrEqual(5);
+  });
+  test.each([
+    [0.12, -10],
+    [0.3, -16],
+    [0.04, -12],
+  ])('an echo after %f s, %f dB down', async (seconds, db) => {
+    const r = await of(sum(clean, scaled(later(talker(), seconds), db)));
+    const { echo } = r.perChannel[0];
+    expect(echo!.delayS).toBeCloseTo(seconds, 3);
+    expect(Math.abs(echo!.depthDb - db)).toBeLessThan(3);
+    expect(found(r)).toContain('echo');
+  });
+  test('a narrow path, by where it ends', async () => {
+    for (const hz of [3400, 7000, 11_000]) {
+      const [c] = (await of(sum(lowPassed(talker(), hz), scaled(hiss(-75), -15)))).perChannel;
+      expect(c.band!.edge, `${hz}`).toBe(true);
+      expect(c.band!.upToHz / hz).toBeGreaterThan(0.9);
+      expect(c.band!.upToHz / hz).toBeLessThan(1.1);
+    }
+  });
+  test('a gain that sets itself: the noise comes up in the pauses', async () => {
+    const [voiceOnly, noise] = [talker(), hiss(-55)];
+    let gain = 1;
+    const x = voiceOnly.map((v, i) => {
+      // Down at once by speech, up by 6 dB a second without.
+      gain = Math.abs(v) > 0.02 ? 1 : Math.min(6, gain * 10 ** (6 / 20 / RATE));
+      return gain * (v + noise[i]);
+    });
+    const r = await of(x);
+    expect(found(r)).toContain('pumping');
+    expect(Math.abs(r.perChannel[0].pumping!.riseDbPerS - 6)).toBeLessThan(1);
+  });
+  test('a gate that shuts between words leaves digital silence', async () => {
+    expect(found(await of(talker()))).toContain('gated');
+  });
+  test('taps on the microphone are told from words', async () => {
+    const x = clean.slice();
+    const taps = [0.2, 13.2, 13.8];
+    for (const t of taps) {
+      for (let i = 0; i < 0.03 * RATE; i++) {
+        x[Math.round(t * RATE) + i] += 0.6 * Math.exp(-i / (0.005 * RATE)) * Math.sin((2 * Math.PI * 180 * i) / RATE);
+      }
+    }
+    const { knocks } = (await of(x)).perChannel[0];
+    expect(knocks.filter((k) => taps.some((t) => Math.abs(k.at - t) < 0.02)).length).toBeGreaterThanOrEqual(2);
+    expect((await of(clean)).perChannel[0].knocks.length).toBeLessThanOrEqual(1);
+  });
+});
+
+test('silence, and a take of one sample, are told and not stumbled over', async () => {
+  expect(found(await of(new Float32Array(RATE)))).toEqual(['nothing']);
+  expect(found(await of(new Float32Array([0.1]), new Float32Array([0.1]))).length).toBeGreaterThan(0);
+  expect((await of(...Array.from({ length: 8 }, () => clean.subarray(0, 5 * RATE)))).perChannel).toHaveLength(8);
+});

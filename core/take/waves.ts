@@ -1,0 +1,175 @@
+import { Marks } from './marks';
+import { dbOf } from './power-spectrum';
+
+/** Samples at the file's full scale in a row that make a clip: one alone may be a true peak. */
+const LEAST_RUN = 3;
+const NEAR_S = 0.3;
+/** Half waves this near the highest are its tops, decibels. */
+const TOP_DB = 0.3;
+const BIN_DB = 0.1;
+const BINS = 1000;
+/** A top is flat where most of what lies within 7 % of it lies within 1.5 %: of a sine 46 % does. Hum and noise may lie on it. */
+const FLAT = { close: 0.985, near: 0.93, share: 0.62, leastSamples: 4 };
+/** So many flat tops, and this share of all, make a ceiling. */
+const LEAST_TOPS = 8;
+const FLAT_SHARE = 0.4;
+const LEAST_PEAK = 0.02;
+/** Samples that are looked at together first. */
+const CHUNK = 512;
+/** Half waves lower than this share of the highest so far are no tops. */
+const TOLD = 0.7;
+
+export interface WaveFigures {
+  readonly peakDbfs: number;
+  readonly peakAt: number;
+  readonly rmsDbfs: number;
+  /** Steady offset as a share of full scale. */
+  readonly dc: number;
+  readonly clips: Marks;
+  /** Where the wave ends flat below full scale: decibels of that ceiling, and where. */
+  readonly ceiling: { readonly dbfs: number; readonly tops: number; readonly marks: Marks } | null;
+}
+
+/** Peak, mean square, offset, and tops that are cut off: of one channel, sample by sample. */
+export class Waves {
+  private peak = 0;
+  private peakFrame = 0;
+  private sum = 0;
+  private squares = 0;
+  private frames = 0;
+  private run = 0;
+  private readonly clips = new Marks(NEAR_S);
+  private readonly all = new Uint32Array(BINS);
+  private readonly flat = new Uint32Array(BINS);
+  private readonly flatMarks = Array.from({ length: BINS }, () => null as Marks | null);
+  private half = new Float32Array(4096);
+  private halfLength = 0;
+  private halfPeak = 0;
+
+  constructor(
+    private readonly rateHz: number,
+    private readonly fullScale: number | null,
+  ) {}
+
+  push(x: Float32Array): void {
+    for (let at = 0; at < x.length; at += CHUNK) this.chunk(x, at, Math.min(x.length, at + CHUNK));
+    this.frames += x.length;
+  }
+
+  /** Sums of all; only where it is loud is every sample looked at. */
+  private chunk(x: Float32Array, from: number, to: number): void {
+    let { sum, squares } = this;
+    let most = 0;
+    for (let i = from; i < to; i++) {
+      const v = x[i];
+      sum += v;
+      squares += v * v;
+      if (v > most) most = v;
+      else if (-v > most) most = -v;
+    }
+    this.sum = sum;
+    this.squares = squares;
+    if (most > LEAST_PEAK && most > TOLD * this.peak) {
+      this.tops(x, from, to);
+      return;
+    }
+    if (this.run > 0) this.endRun(this.frames + from, this.run);
+    // What goes on into a loud chunk later on has no top here.
+    this.run = 0;
+    this.halfLength = 0;
+    this.halfPeak = 0;
+    if (most > this.peak) this.tops(x, from, to);
+  }
+
+  private tops(x: Float32Array, from: number, to: number): void {
+    const ceiling = this.fullScale ?? 1;
+    const { half } = this;
+    // What changes with every sample is kept at hand: a field would be written to memory each time.
+    let { peak, halfPeak, halfLength, run } = this;
+    let up = half[0] > 0;
+    for (let i = from; i < to; i++) {
+      const v = x[i];
+      const a = v < 0 ? -v : v;
+      if (a > peak) {
+        peak = a;
+        this.peakFrame = this.frames + i;
+      }
+      if (a >= ceiling) run += 1;
+      else if (run > 0) {
+        this.endRun(this.frames + i, run);
+        run = 0;
+      }
+      if (halfLength > 0 && v > 0 !== up) {
+        if (halfPeak > LEAST_PEAK && halfPeak > TOLD * peak) this.endHalf(this.frames + i, halfPeak, halfLength);
+        halfLength = 0;
+        halfPeak = 0;
+      }
+      if (halfLength === 0) up = v > 0;
+      if (halfLength < half.length) half[halfLength] = v;
+      halfLength += 1;
+      if (a > halfPeak) halfPeak = a;
+    }
+    this.peak = peak;
+    this.halfPeak = halfPeak;
+    this.halfLength = halfLength;
+    this.run = run;
+  }
+
+  end(): WaveFigures {
+    if (this.run > 0) this.endRun(this.frames, this.run);
+    if (this.halfPeak > LEAST_PEAK) this.endHalf(this.frames, this.halfPeak, this.halfLength);
+    return {
+      peakDbfs: 2 * dbOf(this.peak),
+      peakAt: this.peakFrame / this.rateHz,
+      rmsDbfs: dbOf(this.squares / this.frames),
+      dc: this.sum / this.frames,
+      clips: this.clips,
+      ceiling: this.ceiling(),
+    };
+  }
+
+  private endRun(frame: number, run: number): void {
+    if (run >= LEAST_RUN) this.clips.add((frame - run) / this.rateHz, run / this.rateHz);
+  }
+
+  /** A loud half wave is over: is its top flat? */
+  private endHalf(frame: number, halfPeak: number, halfLength: number): void {
+    const { half } = this;
+    const length = Math.min(halfLength, half.length);
+    const [closeTo, nearTo] = [FLAT.close * halfPeak, FLAT.near * halfPeak];
+    let close = 0;
+    let near = 0;
+    for (let i = 0; i < length; i++) {
+      const a = half[i] < 0 ? -half[i] : half[i];
+      if (a >= nearTo) near += 1;
+      if (a >= closeTo) close += 1;
+    }
+    const bin = binOf(halfPeak);
+    this.all[bin] += 1;
+    if (close < FLAT.leastSamples || close < FLAT.share * near) return;
+    this.flat[bin] += 1;
+    this.flatMarks[bin] ??= new Marks(NEAR_S);
+    this.flatMarks[bin].add((frame - halfLength) / this.rateHz, halfLength / this.rateHz);
+  }
+
+  private ceiling(): WaveFigures['ceiling'] {
+    if (this.peak < LEAST_PEAK || this.peak >= (this.fullScale ?? 1)) return null;
+    const top = binOf(this.peak);
+    let [all, flat, levels] = [0, 0, 0];
+    const found: Marks[] = [];
+    for (let bin = top; bin <= top + TOP_DB / BIN_DB; bin++) {
+      all += this.all[bin];
+      flat += this.flat[bin];
+      levels += this.flat[bin] * levelOf(bin);
+      const marks = this.flatMarks[bin];
+      if (marks) found.push(marks);
+    }
+    if (flat < LEAST_TOPS || flat < FLAT_SHARE * all) return null;
+    const marks = new Marks(NEAR_S);
+    for (const m of found.flatMap((f) => f.kept).sort((a, b) => a.at - b.at)) marks.add(m.at, m.lengthS);
+    return { dbfs: levels / flat, tops: flat, marks };
+  }
+}
+
+const levelOf = (bin: number): number => 20 - BIN_DB * bin;
+const binOf = (peak: number): number => Math.min(BINS - 1, Math.max(0, Math.round((-2 * dbOf(peak) + 20) / BIN_DB)));

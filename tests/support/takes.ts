@@ -1,0 +1,42 @@
+import { shaped } from '@/core/filter';
+import { chance, normal, voice } from '@/core/render';
+
+/** Sound made for tests, and things that go wrong with it, each by a known amount. */
+
+export const RATE = 48_000;
+
+const voices = new Map<number, Float32Array>();
+/** Long enough for several phrases and pauses. */
+const SECONDS = 14;
+/** A talker at -26 dBFS while speaking. */
+export function talker(seed = 1): Float32Array {
+  const known = voices.get(seed) ?? voice(SECONDS, seed).map((v) => v * 10 ** (-26 / 20));
+  voices.set(seed, known);
+  return known.slice();
+}
+
+export const hiss = (dbfs: number, seconds = SECONDS, seed = 9): Float32Array => {
+  const next = normal(chance(seed));
+  return Float32Array.from({ length: seconds * RATE }, () => 10 ** (dbfs / 20) * next());
+};
+
+export const sum = (...all: readonly Float32Array[]): Float32Array =>
+  all[0].map((_, i) => all.reduce((s, x) => s + (x[i] ?? 0), 0));
+export const scaled = (x: Float32Array, db: number): Float32Array => x.map((v) => v * 10 ** (db / 20));
+/** Later by so much, silence before it. */
+export const later = (x: Float32Array, seconds: number): Float32Array => {
+  const by = Math.round(seconds * RATE);
+  return x.map((_, i) => x[i - by] ?? 0);
+};
+/** Mains of a true frequency with harmonics falling by 6 dB each, all together of this level. */
+export const hum = (hz: number, dbfs: number, seconds = SECONDS): Float32Array => {
+  const parts = [1, 0.5, 0.25, 0.125];
+  const norm = Math.sqrt(parts.reduce((s, p) => s + p * p, 0) / 2);
+  return Float32Array.from({ length: seconds * RATE }, (_, i) => {
+    const t = (2 * Math.PI * hz * i) / RATE;
+    return (10 ** (dbfs / 20) * parts.reduce((s, p, n) => s + p * Math.sin((n + 1) * t), 0)) / norm;
+  });
+};
+export const clippedAt = (x: Float32Array, ceiling: number): Float32Array =>
+  x.map((v) => Math.max(-ceiling, Math.min(ceiling, v)));
+export const lowPassed = (x: Float32Array, hz: number): Float32Array => shaped(x, RATE, (f) => (f < hz ? 1 : 0));
