@@ -1,6 +1,10 @@
 import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { describe, expect, test } from 'vitest';
+import { writeWav } from '@/core/wav';
+import { hiss, RATE, sum, talker } from '@/tests/support/takes';
 
 /** Run the command as a shell does. */
 function symplex(args: readonly string[], input = '') {
@@ -130,4 +134,23 @@ test('symplex levels tells where knobs may stand; with a voice that does not arr
   const told = JSON.parse(symplex(['levels', '--json', 'demo/visit-no-power.setup.json']).out);
   expect(told.schools.best.figures.peakDbfs).toBeLessThanOrEqual(-12);
   expect(symplex(['levels', 'demo/kiln-first-try.setup.json']).status).toBe(1);
+});
+
+test('symplex take measures a recording, and sets it beside a setup; what is no WAV is refused', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'symplex-cli-'));
+  try {
+    const file = join(folder, 'take.wav');
+    const side = sum(talker(1), hiss(-75));
+    writeFileSync(file, writeWav(RATE, [side, side]));
+    const alone = symplex(['take', file, '--json']);
+    expect(alone.status).toBe(0);
+    expect(JSON.parse(alone.out)).toMatchObject({ rateHz: RATE, channels: 2, sides: { sides: 'dual mono' } });
+    const beside = symplex(['take', file, '--setup', 'demo/kiln-first-try.setup.json']);
+    expect(beside.status).toBe(1);
+    expect(beside.out).toMatch(/^level +DIFFERS: computed hardly anything/m);
+    const wrong = symplex(['take', 'README.md']);
+    expect([wrong.status, wrong.err]).toEqual([2, expect.stringMatching(/README\.md: at the top: .*begin as a WAV/)]);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

@@ -16,8 +16,10 @@ export async function kitCommand(jobs: readonly Job[], drawer: Drawer | null, op
   const wish = { jobs, atOnce: options.atOnce, mostG: options.mostG };
   for await (const p of kitsFor(wish, drawer, catalogue, solver)) last = p;
   const { kits, noWay, lightestG, chains } = last!;
-  const lists = kits.map(({ kit }) => shoppingList(new Map(kit.buy.map((b) => [b.classId, b.count])), catalogue));
-  if (options.csv) process.stdout.write(shoppingCsv(lists[0] ?? []));
+  const lists = kits.map(({ kit }) =>
+    shoppingList(new Map(kit.buy.map((b) => [b.classId, b.count])), drawer, catalogue),
+  );
+  if (options.csv) process.stdout.write(shoppingCsv(lists[0] ?? [], drawer?.currency));
   else if (options.json) {
     const out = kits.map(({ name, kit, answers, holds }, i) => ({
       name,

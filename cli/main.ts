@@ -8,15 +8,17 @@ import { levelsCommand } from './levels';
 import { BAD_INPUT, PASSED, printable } from './outcome';
 import { planCommand } from './plan';
 import { spiceCommand } from './spice';
+import { takeCommand } from './take';
 
 const USAGE = `symplex check FILE [--json]   judge a setup at eight gates
 symplex plan FILE [--json] [--drawer FILE]   find chains for a job
 symplex kit FILE... [--json | --csv] [--drawer FILE] [--at-once ID,ID] [--bag GRAMS]   the smallest kit for several jobs
 symplex levels FILE [--json]   where each knob may stand, and the best setting of all
 symplex spice FILE [--json]   write the circuit of a setup as a SPICE deck
+symplex take FILE [--json] [--setup FILE]   measure a recording, beside what was computed for a setup
 
-FILE is a *.setup.json (check, levels, spice) or *.job.json (plan, kit); - reads standard input.
-Exit: 0 all gates pass or caution, 1 some gate fails, no chain or kit is found or no voice arrives, 2 bad input.
+FILE is a *.setup.json (check, levels, spice) or *.job.json (plan, kit) or a WAV (take); - reads standard input.
+Exit: 0 all gates (of a take: all findings) pass or caution, 1 some fails, no chain or kit is found or no voice arrives, 2 bad input.
 `;
 
 const OF_SETUPS = { check: checkCommand, levels: levelsCommand, spice: spiceCommand } as const;
@@ -24,6 +26,7 @@ const OPTIONS = {
   json: { type: 'boolean' },
   csv: { type: 'boolean' },
   drawer: { type: 'string' },
+  setup: { type: 'string' },
   'at-once': { type: 'string' },
   bag: { type: 'string' },
 } as const;
@@ -33,6 +36,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   spice: ['json'],
   plan: ['json', 'drawer'],
   kit: ['json', 'csv', 'drawer', 'at-once', 'bag'],
+  take: ['json', 'setup'],
 };
 
 /** Run the command; returns its exit status. Prints to standard output, problems to standard error. */
@@ -52,6 +56,12 @@ export async function main(args: readonly string[]): Promise<number> {
   const unknown = Object.keys(values).find((o) => !ALLOWED[command].includes(o));
   if (unknown) return usage(`${command} has no option --${unknown}`);
   if (files.length === 0 || (command !== 'kit' && files.length > 1)) return usage('');
+  if (command === 'take') {
+    const asked = values.setup === undefined ? null : load(values.setup);
+    if (asked && 'problem' in asked) return complain(values.setup!, asked.problem);
+    if (asked && asked.value.format !== 'symplex.setup') return complain(values.setup!, wrongFormat('symplex.setup'));
+    return takeCommand(files[0], values.json ?? false, asked?.value.format === 'symplex.setup' ? asked.value : null);
+  }
   const drawer = values.drawer === undefined ? null : load(values.drawer);
   if (drawer && 'problem' in drawer) return complain(values.drawer!, drawer.problem);
   if (drawer && drawer.value.format !== 'symplex.drawer')

@@ -1,0 +1,79 @@
+import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
+import { catalogue } from '@/catalogue';
+import { assess, report as reportOf } from '@/core/assess';
+import type { Setup } from '@/core/model';
+import { type Compared, compareTake, type TakeReport, takeReport } from '@/core/take';
+import { type Bytes, bytesOf, readWav } from '@/core/wav';
+import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
+
+/** `symplex take`: what a recording holds, measured; beside what was computed for a setup, where one is given. */
+export async function takeCommand(file: string, json: boolean, setup: Setup | null): Promise<number> {
+  let descriptor: number | null = null;
+  try {
+    descriptor = file === '-' ? null : openSync(file, 'r');
+    const bytes = descriptor === null ? bytesOf(readFileSync(0)) : bytesOfDescriptor(descriptor);
+    const sound = await readWav(bytes);
+    if (!sound.ok) {
+      const more = sound.other ? ' The command reads WAV; the Check page reads whatever its browser can.' : '';
+      process.stderr.write(`symplex: ${printable(file)}: at the top: ${sound.problem}${more}\n`);
+      return BAD_INPUT;
+    }
+    const report = await takeReport(sound.value);
+    const compared = setup && comparedWith(report, setup);
+    const out = { ...plain(report), ...(compared ? { compared } : {}) };
+    const told = [...words(report), ...(compared ? ['', ...compared.map(rowOf)] : [])];
+    process.stdout.write(json ? `${JSON.stringify(out, null, 2)}\n` : `${told.map(printable).join('\n')}\n`);
+    const fails = report.findings.some((f) => f.status === 'fail') || compared?.some((c) => c.agrees === false);
+    return fails ? FAILED : PASSED;
+  } catch (e) {
+    process.stderr.write(
+      `symplex: ${printable(file)}: The file cannot be read: ${e instanceof Error ? e.message : e}\n`,
+    );
+    return BAD_INPUT;
+  } finally {
+    if (descriptor !== null) closeSync(descriptor);
+  }
+}
+
+function comparedWith(take: TakeReport, setup: Setup): readonly Compared[] {
+  const assessed = assess(setup, catalogue);
+  if (!assessed.ok) throw new Error(`the setup cannot be computed: ${assessed.problem.message}`);
+  const nameOf = (id: string) => {
+    const part = setup.parts.find((p) => p.id === id)!;
+    return part.name ?? catalogue.parts.get(part.class)!.name;
+  };
+  return compareTake(take, reportOf(assessed.value), nameOf);
+}
+
+const rowOf = (c: Compared): string =>
+  `${c.what.padEnd(10)} ${c.agrees === null ? 'not known' : c.agrees ? 'as computed' : 'DIFFERS'}: computed ${c.expected}, measured ${c.measured}${c.agrees === false ? `. ${c.sentence}` : ''}`;
+
+const bytesOfDescriptor = (descriptor: number): Bytes => ({
+  size: fstatSync(descriptor).size,
+  async read(at, length) {
+    const buffer = new Uint8Array(Math.max(0, length));
+    return buffer.subarray(0, readSync(descriptor, buffer, 0, buffer.length, at));
+  },
+});
+
+/** Without the pictures, and with null for what is no number. */
+const plain = ({ perChannel, ...rest }: TakeReport) => ({
+  ...rest,
+  perChannel: perChannel.map(({ outline: _outline, spectrum: _spectrum, ...c }) => c),
+});
+
+const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${(seconds % 60).toFixed(2).padStart(5, '0')}`;
+
+function words({ rateHz, channels, seconds, loudness, findings }: TakeReport): readonly string[] {
+  const lufs = loudness.integratedLufs === null ? 'no loudness' : `${loudness.integratedLufs.toFixed(1)} LUFS`;
+  const lines = [`${clock(seconds)}, ${channels} channel${channels === 1 ? '' : 's'}, ${rateHz} Hz, ${lufs}`, ''];
+  for (const f of findings) {
+    lines.push(`${f.what.padEnd(10)} ${f.status === 'fail' ? 'FAIL' : f.status.padEnd(9)}  ${f.sentence}`);
+    if (f.next !== '') lines.push(`           ${f.next}`);
+    if (f.marks.length > 0) {
+      const shown = f.marks.slice(0, 8).map((m) => clock(m.at));
+      lines.push(`           at ${shown.join(', ')}${f.marks.length > 8 ? ', ...' : ''}`);
+    }
+  }
+  return lines;
+}
