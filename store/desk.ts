@@ -35,18 +35,41 @@ export interface Setting {
   readonly value: string;
 }
 
+/** A recording that is kept: a test take with its setup, or a sample of the library. In this browser only. */
+export interface KeptTake {
+  readonly id: string;
+  /** Of the setup that it was recorded with; of a sample none. */
+  readonly setup: string | null;
+  readonly name: string;
+  readonly date: string;
+  readonly file: Blob;
+}
+
+/** How a part looks, for its owner; kept in this browser only, never in a file. */
+export interface Photo {
+  /** Of the drawer and the part, by `photoKey`. */
+  readonly key: string;
+  readonly picture: Blob;
+}
+
+export const photoKey = (drawer: string, part: string): string => `${drawer}/${part}`;
+
 export type Desk = Dexie & {
   readonly setups: EntityTable<Setup, 'id'>;
   readonly jobs: EntityTable<Job, 'id'>;
   readonly drawers: EntityTable<Drawer, 'id'>;
   readonly steps: EntityTable<Step, 'seq'>;
   readonly settings: EntityTable<Setting, 'key'>;
+  readonly photos: EntityTable<Photo, 'key'>;
+  readonly takes: EntityTable<KeptTake, 'id'>;
 };
 
 /** Open the person's documents; a browser that has none yet gets the demo ones. */
 function openDesk(): Desk {
   const db = new Dexie('symplex') as Desk;
   db.version(1).stores({ setups: 'id', jobs: 'id', drawers: 'id', steps: '++seq, undone', settings: 'key' });
+  db.version(2).stores({ photos: 'key' });
+  db.version(3).stores({ takes: 'id, setup' });
   db.on('populate', (tx) => {
     tx.table('setups').bulkAdd([...demoSetups]);
     tx.table('jobs').bulkAdd([...demoJobs]);

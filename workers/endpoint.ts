@@ -19,6 +19,8 @@ import {
   type Swap,
   solver,
   swapsFor,
+  type Uses,
+  usesOf,
 } from '@/core/plan';
 import { insertion, type Probe, probeJoint, type Stretch } from '@/core/readings';
 import { type Act, act, asTried, atRest, type PluggingOrder, type StandIn, shortestOrder } from '@/core/standin';
@@ -77,6 +79,8 @@ export const endpoint = {
     search(plan(job, drawer, catalogue), (p) => tell({ ...p, working: [] })),
   kits: (wish: KitWish, drawer: Drawer | null, tell: (p: KitProgress) => void) =>
     search(kitsFor(wish, drawer, catalogue, solver), tell),
+  uses: (jobs: readonly Job[], drawer: Drawer | null, tell: (u: Uses) => void) =>
+    search(usesOf(jobs, drawer, catalogue), (u) => u && tell(u)),
   openers: (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void) =>
     search(openers(job, drawer, catalogue), tell),
   mends: (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void) =>

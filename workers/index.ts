@@ -1,7 +1,7 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, KitProgress, KitWish, Mend, Opener, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { HubPorts, KitProgress, KitWish, Mend, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 
@@ -53,6 +53,10 @@ export const stopPlan = (): Promise<void> => thread('plan').stop();
 export const findOpeners = (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void): Promise<boolean> =>
   thread('mend').openers(job, drawer, proxy(tell));
 
+/** What each class is good for among other jobs; on the thread that a job's page leaves idle. */
+export const findUses = (jobs: readonly Job[], drawer: Drawer | null, tell: (u: Uses) => void): Promise<boolean> =>
+  thread('levels').uses(jobs, drawer, proxy(tell));
+
 export const findMends = (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void): Promise<boolean> =>
   thread('mend').mends(setup, drawer, proxy(tell));
 
@@ -77,3 +81,16 @@ export const findHubPorts = (setup: Setup): Promise<readonly HubPorts[]> => thre
 /** The smallest purchases for several jobs, as they are found. A later call, or `stopPlan`, ends an earlier one. */
 export const findKits = (wish: KitWish, drawer: Drawer | null, tell: (p: KitProgress) => void): Promise<boolean> =>
   thread('plan').kits(wish, drawer, proxy(tell));
+export {
+  alignTake,
+  decodedTake,
+  type EditedClip,
+  editClip,
+  type LinedUp,
+  lineUpTakes,
+  type Measured,
+  makeRecording,
+  measureSound,
+  measureTake,
+  stopTake,
+} from './takes';

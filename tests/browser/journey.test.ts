@@ -41,8 +41,8 @@ describe('the job sentence', () => {
     expect(await walk.texts('[aria-label=Chains] li')).not.toEqual(before);
   });
   test('voices and money are set in small panels', async () => {
-    await walk.press(/^How many voices/);
-    await walk.press(/one voice/, 'label');
+    await walk.press(/^What is recorded/);
+    await walk.press(/^1$/, 'label');
     await walk.keys(Key.ESCAPE);
     await walk.sees(/with one voice/, 'main p');
     await walk.press(/^To spend at most/);

@@ -23,6 +23,14 @@ test('several jobs, one kit: the solver runs in the page, the list names what to
   await walk.press(/^CSV$/);
   expect(await walk.saved('shopping.csv')).toMatch(/^count,what,check,from,to\n1,"Two-into-one splitter/);
   await walk.expectAccessible();
+  // The shop's own price, written over the estimate: the list has it, the next kit reckons with it.
+  const to = await walk.find('[aria-label="Shopping list"] input', /Two-into-one splitter.*price to/);
+  await to.clear();
+  await to.sendKeys('3\n');
+  await walk.sees(/For (Glaze talk|Kiln opening, live|Workshop visit)/, '[aria-label="Shopping list"]');
+  await walk.press(/^CSV$/);
+  await walk.driver.wait(async () => /,\d+,3\n/.test(await walk.saved('shopping.csv')), 10_000);
+  await walk.undo();
 });
 
 test('a bag that is too light is told what the lightest weighs', async () => {
@@ -32,6 +40,16 @@ test('a bag that is too light is told what the lightest weighs', async () => {
   await grams.sendKeys('20');
   await walk.press(/^Find the kit$/);
   await walk.sees(/No kit is so light. The lightest weighs \d+ g/);
+});
+
+test('a letter typed on a blank opens it and finds what begins so; what is to buy says whether other jobs want it', async () => {
+  await walk.open('?job=glaze-talk');
+  await (await walk.find('main button', /^Where:/)).sendKeys('g');
+  await walk.driver.wait(async () => /gimbal/.test(await walk.driver.switchTo().activeElement().getText()), 10_000);
+  await walk.driver.switchTo().activeElement().sendKeys('\n');
+  await walk.sees(/on a gimbal/);
+  await walk.sees(/this job only|\+\d jobs?/, '[aria-label=Chains]');
+  await walk.undo();
 });
 
 test('a dead end says why, and one press on what would open it finds a way', async () => {

@@ -41,8 +41,8 @@ test('the panels of a blank and of a part stay within the screen too', async () 
       selector,
     );
   await walk.open('');
-  await walk.press(/^How many voices/);
-  await walk.find('input', /^Name of voice 1$/);
+  await walk.press(/^What is recorded/);
+  await walk.find('input', /^Name of source 1$/);
   expect(await sticksOut('[role=dialog]')).toEqual([]);
   await walk.open('drawer/');
   await walk.press(/^Desk microphone/);

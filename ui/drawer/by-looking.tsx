@@ -2,11 +2,11 @@
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { candidates, nextQuestion, possible, QUESTIONS } from '@/core/identify';
-import type { PartClass } from '@/core/model';
+import { isGiven, type PartClass } from '@/core/model';
 import { Button, PartIcon } from '../kit';
 import { Ends } from './ends';
 
-const CLASSES = [...catalogue.parts.values()].filter((c) => !c.host);
+const CLASSES = [...catalogue.parts.values()].filter((c) => !isGiven(c));
 /** So few are shown at once: more are not worth reading yet. */
 const FEW = 6;
 

@@ -1,11 +1,11 @@
 'use client';
 import { useRef, useState } from 'react';
 import { type Drawer, type Part, writeDocument } from '@/core/model';
-import { Button, classOf, PartIcon, partName, setSetting, useAll, useDrawer } from '../kit';
+import { Button, classOf, editDrawer, PartIcon, partName, setSetting, useAll, useDrawer } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AddPart } from './add-part';
 import { EditPart } from './edit-part';
-import { addedPart, editDrawer, withPart } from './edits';
+import { addedPart, withPart } from './edits';
 import { Ends } from './ends';
 import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
 
@@ -70,6 +70,7 @@ export function DrawerScreen() {
           {part ? (
             <EditPart
               key={part.id}
+              drawer={drawer.id}
               part={part}
               onKeep={keep}
               onRemove={() => remove(part)}

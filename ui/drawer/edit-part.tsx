@@ -5,8 +5,10 @@ import type { Part } from '@/core/model';
 import { Button, classOf, partName, useAll } from '../kit';
 import { Ends } from './ends';
 import { OwnValues } from './own-values';
+import { PartPhoto } from './part-photo';
 
 interface Props {
+  readonly drawer: string;
   readonly part: Part;
   readonly onKeep: (label: string, part: Part) => Promise<string | null>;
   readonly onRemove: () => void;
@@ -14,7 +16,7 @@ interface Props {
 }
 
 /** One part of the drawer: what it is called, its ends, its figures. */
-export function EditPart({ part, onKeep, onRemove, onClose }: Props) {
+export function EditPart({ drawer, part, onKeep, onRemove, onClose }: Props) {
   const partClass = classOf(part);
   const rename = (text: string) => {
     const name = text.trim();
@@ -46,6 +48,7 @@ export function EditPart({ part, onKeep, onRemove, onClose }: Props) {
       <div className="mt-1 mb-3">
         <Ends partClass={partClass} />
       </div>
+      <PartPhoto key={part.id} drawer={drawer} part={part} />
       <UsedIn part={part} />
       <OwnValues part={part} onKeep={onKeep} />
       <Button className="mt-3 text-fail" onClick={onRemove}>

@@ -1,24 +1,4 @@
-import { catalogue } from '@/catalogue';
-import { checkDocument, type Drawer, type Part, type PartClass } from '@/core/model';
-import { change } from '@/store';
-
-/** Change the drawer, unless that would make it one that could not be opened again. @returns what is wrong, or null. */
-export async function editDrawer(label: string, id: string, edit: (drawer: Drawer) => Drawer): Promise<string | null> {
-  let wrong: string | null = null;
-  await change(label, [
-    {
-      kind: 'drawers',
-      id,
-      become: (now) => {
-        if (!now) return now;
-        const next = edit(now);
-        wrong = checkDocument(next, catalogue)?.message ?? null;
-        return wrong === null ? next : now;
-      },
-    },
-  ]);
-  return wrong;
-}
+import type { Drawer, Part, PartClass } from '@/core/model';
 
 export const withPart = (drawer: Drawer, part: Part): Drawer => ({
   ...drawer,

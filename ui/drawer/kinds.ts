@@ -2,6 +2,7 @@ import type { PartKind } from '@/core/model';
 
 /** Kinds in the order they are looked for, as headings. */
 export const KIND_TITLES: Readonly<Record<PartKind, string>> = {
+  source: 'What sound comes out of',
   microphone: 'Microphones',
   wireless: 'Wireless',
   lead: 'Leads',

@@ -8,11 +8,23 @@ import { letterOf } from './letter';
 interface Props {
   readonly answer: Answer;
   readonly place: number;
+  /** Other jobs of the person's that a class is good for; null until it is known, or where there are none. */
+  readonly servesOf: ((classId: string) => readonly string[]) | null;
   readonly onOpen: () => void;
 }
 
+/** What else a part to be bought is good for. */
+const Serves = ({ jobs }: { readonly jobs: readonly string[] }) => (
+  <span
+    title={jobs.length > 0 ? `Also good for ${jobs.join(', ')}` : 'Good for no other of your jobs'}
+    className="ml-2 whitespace-nowrap border-caution border-l pl-2 text-soft text-sm"
+  >
+    {jobs.length === 0 ? 'this job only' : `+${jobs.length} ${jobs.length === 1 ? 'job' : 'jobs'}`}
+  </span>
+);
+
 /** One chain: its pieces, what must be bought, where it is weakest and why it stands where it stands. */
-export function AnswerStrip({ answer, place, onOpen }: Props) {
+export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
   const { setup, toBuy, weakest, score } = answer;
   const missing = new Set(toBuy.map((p) => p.id));
   const passes = score.failing + score.unknown === 0;
@@ -38,6 +50,7 @@ export function AnswerStrip({ answer, place, onOpen }: Props) {
               >
                 {partName(p)}
                 {missing.has(p.id) && <span className="sr-only"> (to buy)</span>}
+                {servesOf && missing.has(p.id) && <Serves jobs={servesOf(p.class)} />}
               </span>
             </Fragment>
           ))}

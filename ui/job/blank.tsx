@@ -1,7 +1,8 @@
 'use client';
 import { Check } from 'lucide-react';
 import { DropdownMenu, Popover } from 'radix-ui';
-import { type FormEvent, type ReactNode, useId, useState } from 'react';
+import { type FormEvent, type KeyboardEvent, type ReactNode, useId, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import type { Job } from '@/core/model';
 import { Button } from '../kit';
 import type { ChoiceBlank } from './blanks';
@@ -10,6 +11,9 @@ const WORDS =
   'max-w-full whitespace-normal rounded-t-md border-accent text-left border-b-2 px-0.5 font-semibold text-accent hover:bg-accent-wash data-[state=open]:bg-accent data-[state=open]:text-accent-ink';
 const PANEL =
   'z-30 max-h-(--radix-popper-available-height) overflow-y-auto rounded-xl border border-accent bg-card p-1.5 text-base shadow-xl';
+
+/** What nobody types first. */
+const ARTICLE = /^((an?|the|at|on|in|with) )+/i;
 
 interface ChoiceProps {
   readonly blank: ChoiceBlank;
@@ -20,18 +24,35 @@ interface ChoiceProps {
 /** A blank filled by choosing among words. */
 export function BlankOfChoice({ blank, job, onFill }: ChoiceProps) {
   const words = blank.now(job);
+  const [open, setOpen] = useState(false);
+  const menu = useRef<HTMLDivElement>(null);
+  // A letter typed on a blank opens it and goes on into the menu, which finds what begins so.
+  const typed = (e: KeyboardEvent) => {
+    if (e.key.length !== 1 || e.key === ' ' || e.ctrlKey || e.metaKey || e.altKey) return;
+    e.preventDefault();
+    flushSync(() => setOpen(true));
+    setTimeout(() => menu.current?.dispatchEvent(new window.KeyboardEvent('keydown', { key: e.key, bubbles: true })));
+  };
   return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className={WORDS} aria-label={`${blank.name}: ${words}`}>
+    <DropdownMenu.Root modal={false} open={open} onOpenChange={setOpen}>
+      <DropdownMenu.Trigger className={WORDS} aria-label={`${blank.name}: ${words}`} onKeyDown={typed}>
         {words}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="start" sideOffset={2} collisionPadding={8} className={`${PANEL} min-w-64`} loop>
+        <DropdownMenu.Content
+          ref={menu}
+          align="start"
+          sideOffset={2}
+          collisionPadding={8}
+          className={`${PANEL} min-w-64`}
+          loop
+        >
           <DropdownMenu.RadioGroup value={words}>
             {blank.choices(job).map((c) => (
               <DropdownMenu.RadioItem
                 key={c.key}
                 value={c.words}
+                textValue={c.words.replace(ARTICLE, '')}
                 onSelect={() => onFill(c.fill(job))}
                 className="flex min-h-11 cursor-pointer flex-wrap items-center gap-x-3 rounded-lg px-3 py-1.5 data-[highlighted]:bg-accent-wash data-[highlighted]:outline-none"
               >

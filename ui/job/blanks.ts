@@ -28,6 +28,7 @@ const PLACES: Readonly<Record<Place, string>> = {
   'desk-mains': 'at a desk with mains',
   desk: 'at a desk without mains',
   hand: 'hand-held',
+  gimbal: 'on a gimbal',
 };
 
 const PREFERENCES: Readonly<Record<Preference, string>> = {
@@ -40,7 +41,17 @@ const PREFERENCES: Readonly<Record<Preference, string>> = {
   'no-mains': 'no need of mains',
 };
 
-export const voicesText = (n: number): string => `${NUMBERS[n] ?? n} ${n === 1 ? 'voice' : 'voices'}`;
+const voicesText = (n: number): string => `${NUMBERS[n] ?? n} ${n === 1 ? 'voice' : 'voices'}`;
+
+/** "two voices and an electric guitar". */
+export function sourcesText({ sources }: Job): string {
+  const voices = sources.filter(isVoice).length;
+  const others = sources
+    .filter((s) => !isVoice(s))
+    .map((s) => (s.from ? article(catalogue.parts.get(s.from)!.name) : article(s.name)));
+  const all = [...(voices > 0 ? [voicesText(voices)] : []), ...others];
+  return all.length === 1 ? all[0] : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`;
+}
 const article = (name: string) => `${/^[aeiou8]/i.test(name) ? 'an' : 'a'} ${lower(name)}`;
 
 const choicesOf = <K extends string>(words: Readonly<Record<K, string>>, fill: (job: Job, key: K) => Job): Choice[] =>
@@ -52,6 +63,14 @@ export const EFFORTS: readonly { readonly name: string; readonly splAt1m: number
   { name: 'ordinary', splAt1m: 62 },
   { name: 'raised', splAt1m: 68 },
   { name: 'loud', splAt1m: 75 },
+];
+
+/** Levels of instruments at one metre; common practice, by a wide margin. */
+export const LOUDNESSES: typeof EFFORTS = [
+  { name: 'soft', splAt1m: 70 },
+  { name: 'ordinary', splAt1m: 80 },
+  { name: 'loud', splAt1m: 90 },
+  { name: 'very loud', splAt1m: 100 },
 ];
 
 /** Rooms that people record in, with typical figures (est); null says nothing of the room. */
@@ -69,19 +88,38 @@ export const roomText = (room: Room | undefined): string =>
       `a room of ${room.volumeM3} m³ and ${room.reverbS} s`)
     : ROOMS[0].words;
 
+const isVoice = (s: Source): boolean => s.from === undefined && s.sound === undefined;
+
 function withVoices(job: Job, n: number): Job {
-  const sources: Source[] = Array.from(
+  const voices = job.sources.filter(isVoice);
+  const wanted: Source[] = Array.from(
     { length: n },
-    (_, i) => job.sources[i] ?? { id: freshVoice(job, i + 1), name: `Voice ${i + 1}`, splAt1m: 62 },
+    (_, i) => voices[i] ?? { id: freshId(job, 'voice', i + 1), name: `Voice ${i + 1}`, splAt1m: 62 },
   );
-  const arrangement = n === 1 && job.arrangement === 'side-each' ? 'both-sides' : job.arrangement;
-  return { ...job, sources, arrangement };
+  return withSources(job, [...wanted, ...job.sources.filter((s) => !isVoice(s))]);
 }
 
-function freshVoice(job: Job, from: number): string {
+/** The job with other sources; a single one has no side to itself. */
+export function withSources(job: Job, sources: readonly Source[]): Job {
+  const alone = sources.length === 1 && job.arrangement === 'side-each';
+  return { ...job, sources, arrangement: alone ? 'both-sides' : job.arrangement };
+}
+
+/** An instrument before a microphone, or what comes out of a part by wire. */
+export const newInstrument = (job: Job): Source => ({
+  id: freshId(job, 'instrument', 1),
+  name: 'Instrument',
+  splAt1m: 80,
+  sound: 'music',
+});
+
+/** What sound comes out of by wire. */
+export const WIRED = [...catalogue.parts.values()].filter((c) => c.kind === 'source');
+
+function freshId(job: Job, stem: string, from: number): string {
   let n = from;
-  while (job.sources.some((s) => s.id === `voice-${n}`)) n += 1;
-  return `voice-${n}`;
+  while (job.sources.some((s) => s.id === `${stem}-${n}`)) n += 1;
+  return `${stem}-${n}`;
 }
 
 export const BLANKS = {
@@ -91,10 +129,12 @@ export const BLANKS = {
     choices: () => choicesOf(PURPOSES, (job, purpose) => ({ ...job, purpose })),
   },
   voices: {
-    name: 'How many voices',
-    now: (job) => voicesText(job.sources.length),
-    choices: () =>
-      [1, 2, 3, 4].map((n) => ({ key: String(n), words: voicesText(n), fill: (job: Job) => withVoices(job, n) })),
+    name: 'What is recorded',
+    now: sourcesText,
+    choices: (job) =>
+      [0, 1, 2, 3, 4, 5, 6, 7, 8]
+        .filter((n) => n > 0 || !job.sources.every(isVoice))
+        .map((n) => ({ key: String(n), words: String(n), fill: (job: Job) => withVoices(job, n) })),
   },
   arrangement: {
     name: 'Where each voice goes',
@@ -140,6 +180,12 @@ export const BLANKS = {
   },
 } as const satisfies Record<string, ChoiceBlank>;
 
+/** "nowhere else", "also on a camera". */
+export const alsoText = ({ also = [] }: Job): string =>
+  also.length === 0
+    ? 'nowhere else'
+    : `also on ${also.map((d) => article(catalogue.parts.get(d.device)!.name)).join(' and ')}`;
+
 /** The sentence as plain words, for headings. */
 export const jobSentence = (job: Job): string =>
-  `I ${PURPOSES[job.purpose]} with ${voicesText(job.sources.length)}, ${ARRANGEMENTS[job.arrangement]}, on ${BLANKS.device.now(job)} in ${BLANKS.app.now(job)}, for ${job.minutes} min, hearing ${HEARINGS[job.hearing]}, ${PLACES[job.place]}.`;
+  `I ${PURPOSES[job.purpose]} with ${sourcesText(job)}, ${ARRANGEMENTS[job.arrangement]}, on ${BLANKS.device.now(job)} in ${BLANKS.app.now(job)}${job.also ? ` and ${alsoText(job)}` : ''}, for ${job.minutes} min, hearing ${HEARINGS[job.hearing]}, ${PLACES[job.place]}.`;

@@ -5,7 +5,7 @@ import { catalogue } from '@/catalogue';
 import { type Job, writeDocument } from '@/core/model';
 import type { Answer } from '@/core/plan';
 import { change, desk } from '@/store';
-import { appOf, Button, headsetOnly, setSetting, useDrawer, useJob, usePlan } from '../kit';
+import { appOf, Button, headsetOnly, setSetting, useAll, useDrawer, useJob, usePlan, useUses } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { DeadEnd } from './dead-end';
@@ -33,6 +33,9 @@ export function JobScreen() {
   const job = useJob(useSearchParams().get('job'));
   const drawer = useDrawer();
   const { progress, searching, stop } = usePlan(job, drawer);
+  const others = (useAll('jobs') ?? []).filter((j) => j.id !== job?.id);
+  const buying = !searching && progress !== null && progress.answers.some((a) => a.toBuy.length > 0);
+  const uses = useUses(others, drawer, buying && others.length > 0);
   if (job === undefined) return <Screen title="Job">{null}</Screen>;
   if (job === null) {
     return (
@@ -96,7 +99,13 @@ export function JobScreen() {
           )}
           <ol className="flex flex-col gap-3">
             {answers.map((a, i) => (
-              <AnswerStrip key={a.setup.id} answer={a} place={i} onOpen={() => open(a, letterOf(i))} />
+              <AnswerStrip
+                key={a.setup.id}
+                answer={a}
+                place={i}
+                servesOf={uses && ((c) => (uses.get(c) ?? []).map((id) => others.find((j) => j.id === id)?.name ?? id))}
+                onOpen={() => open(a, letterOf(i))}
+              />
             ))}
           </ol>
         </section>

@@ -1,10 +1,11 @@
 'use client';
 import type { ReactNode } from 'react';
 import type { Job } from '@/core/model';
+import { AlsoBlank } from './also';
 import { BlankOfChoice, BlankOfNumber } from './blank';
-import { BLANKS, type ChoiceBlank, roomText } from './blanks';
+import { alsoText, BLANKS, type ChoiceBlank, roomText } from './blanks';
 import { RoomBlank } from './room';
-import { VoicesBlank } from './voices';
+import { SourcesBlank } from './sources';
 
 /** A blank and the mark after it, which never begins a line. */
 function Ended({ by, children }: { readonly by: string; readonly children: ReactNode }) {
@@ -27,13 +28,16 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
     <p className="text-[1.35rem] leading-[1.75] desk:text-[1.7rem]">
       I {choice(BLANKS.purpose)} with{' '}
       <Ended by=",">
-        <VoicesBlank
+        <SourcesBlank
           job={job}
-          onFill={(next) => onFill(`Voices: ${next.sources.map((s) => s.name).join(', ')}`, next)}
+          onFill={(next) => onFill(`Recorded: ${next.sources.map((s) => s.name).join(', ')}`, next)}
         />
       </Ended>
       <Ended by=",">{choice(BLANKS.arrangement)}</Ended>
-      on {choice(BLANKS.device)} in <Ended by=",">{choice(BLANKS.app)}</Ended>
+      on {choice(BLANKS.device)} in {choice(BLANKS.app)} and{' '}
+      <Ended by=",">
+        <AlsoBlank job={job} onFill={(next) => onFill(`Recorded ${alsoText(next)}`, next)} />
+      </Ended>
       for{' '}
       <Ended by=",">
         <BlankOfNumber

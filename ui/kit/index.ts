@@ -1,6 +1,7 @@
 export { Basis } from './basis';
 export { Button } from './button';
 export { DocumentPicker } from './document-picker';
+export { editDrawer } from './edit-drawer';
 export { spoken } from './figure-names';
 export { Figures } from './figures';
 export { NumberField } from './number-field';
@@ -20,6 +21,7 @@ export {
   useReport,
   useStandIn,
   useSwaps,
+  useUses,
 } from './use-bench';
 export { setSetting, useAll, useDrawer, useJob, useOnPage, useSetting, useSetup, useSteps } from './use-desk';
 export { useWidth } from './use-width';

@@ -6,6 +6,7 @@ import {
   Keyboard,
   type LucideIcon,
   Mic,
+  Music,
   Plug,
   Radio,
   SlidersVertical,
@@ -15,6 +16,7 @@ import {
 import type { PartClass, PartKind } from '@/core/model';
 
 const ICONS: Readonly<Record<PartKind, LucideIcon>> = {
+  source: Music,
   microphone: Mic,
   wireless: Radio,
   lead: Cable,

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, KitProgress, KitWish, Mend, Opener, PlanProgress, Quieter, Swap } from '@/core/plan';
+import type { HubPorts, KitProgress, KitWish, Mend, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
@@ -15,6 +15,7 @@ import {
   findOrder,
   findQuieter,
   findSwaps,
+  findUses,
   judge,
   lookCloser,
   planJob,
@@ -246,6 +247,24 @@ export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | 
     };
   }, [job, drawer, wanted]);
   return state;
+}
+
+/** What each class is good for among these jobs; null until it is known. Sought again only when they or the drawer change. */
+export function useUses(jobs: readonly Job[], drawer: Drawer | null | undefined, wanted: boolean): Uses | null {
+  const [uses, setUses] = useState<Uses | null>(null);
+  const key = JSON.stringify(jobs);
+  useEffect(() => {
+    if (drawer === undefined || !wanted) return;
+    let current = true;
+    setUses(null);
+    void findUses(JSON.parse(key), drawer, (u) => {
+      if (current) setUses(u);
+    });
+    return () => {
+      current = false;
+    };
+  }, [key, drawer, wanted]);
+  return uses;
 }
 
 const NO_OPENERS = { found: [], done: false } as const;

@@ -96,7 +96,7 @@ function Asking({ jobs }: { readonly jobs: readonly Job[] }) {
             <b>The kit could not be worked out.</b> {problem} Nothing is lost: try again, or with fewer jobs.
           </p>
         ) : progress ? (
-          <Kits jobs={chosen} progress={progress} searching={searching} />
+          <Kits jobs={chosen} drawer={drawer ?? null} progress={progress} searching={searching} />
         ) : (
           <p className="text-soft">
             Nothing owned is bought twice. Parts go from job to job, unless jobs are at the same time.

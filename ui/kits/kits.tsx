@@ -2,19 +2,21 @@
 import { Printer, Save } from 'lucide-react';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
-import type { Job } from '@/core/model';
+import type { Drawer, Job } from '@/core/model';
 import { type KitProgress, type NamedKit, shoppingCsv, shoppingList } from '@/core/plan';
 import { Button, partName, price, signed } from '../kit';
 import { saveFile } from '../shell';
+import { CurrencyField, OwnPrice } from './own-price';
 
 interface Props {
   readonly jobs: readonly Job[];
+  readonly drawer: Drawer | null;
   readonly progress: KitProgress;
   readonly searching: boolean;
 }
 
 /** The kits that were found, side by side, and the chosen one in full. */
-export function Kits({ jobs, progress, searching }: Props) {
+export function Kits({ jobs, drawer, progress, searching }: Props) {
   const [shown, setShown] = useState(0);
   const { kits, noWay, lightestG } = progress;
   const nameOf = (id: string) => jobs.find((j) => j.id === id)?.name ?? id;
@@ -55,20 +57,34 @@ export function Kits({ jobs, progress, searching }: Props) {
           ))}
         </div>
       )}
-      {kit && <InFull kit={kit} nameOf={nameOf} />}
+      {kit && <InFull kit={kit} drawer={drawer} nameOf={nameOf} />}
     </section>
   );
 }
 
-function InFull({ kit, nameOf }: { readonly kit: NamedKit; readonly nameOf: (id: string) => string }) {
-  const list = shoppingList(new Map(kit.kit.buy.map((b) => [b.classId, b.count])), catalogue);
+interface InFullProps {
+  readonly kit: NamedKit;
+  readonly drawer: Drawer | null;
+  readonly nameOf: (id: string) => string;
+}
+
+/** For which of the jobs a purchase is. */
+function servesText(classId: string, { answers }: NamedKit, nameOf: (id: string) => string): string {
+  const served = answers.filter((a) => a.answer.setup.parts.some((p) => p.class === classId)).map((a) => nameOf(a.job));
+  return served.length === 1 && answers.length > 1 ? `For ${served[0]} only.` : `For ${served.join(' and ')}.`;
+}
+
+function InFull({ kit, drawer, nameOf }: InFullProps) {
+  const currency = drawer?.currency;
+  const list = shoppingList(new Map(kit.kit.buy.map((b) => [b.classId, b.count])), drawer, catalogue);
   return (
     <>
       <section aria-label="Shopping list" className="rounded-xl border border-rule bg-card p-3">
         <div className="flex flex-wrap items-center justify-between gap-2">
           <h2 className="font-bold">Shopping list</h2>
-          <div className="flex gap-2 print:hidden">
-            <Button onClick={() => saveFile('shopping.csv', shoppingCsv(list), 'text/csv')}>
+          <div className="flex items-center gap-2 print:hidden">
+            {drawer && <CurrencyField drawer={drawer} />}
+            <Button onClick={() => saveFile('shopping.csv', shoppingCsv(list, currency), 'text/csv')}>
               <Save size={18} aria-hidden /> CSV
             </Button>
             <Button onClick={() => window.print()}>
@@ -86,10 +102,15 @@ function InFull({ kit, nameOf }: { readonly kit: NamedKit; readonly nameOf: (id:
                   <span>
                     <b>{w.count} ×</b> {w.what}
                   </span>
-                  <span className="shrink-0 font-mono">
-                    {w.price[0]} to {w.price[1]}
-                  </span>
+                  {drawer ? (
+                    <OwnPrice drawer={drawer} wanted={w} />
+                  ) : (
+                    <span className="shrink-0 font-mono">
+                      {w.price[0]} to {w.price[1]}
+                    </span>
+                  )}
                 </p>
+                <p className="text-soft text-sm">{servesText(w.classId, kit, nameOf)}</p>
                 {w.check.length > 0 && <p className="text-soft text-sm">Check: {w.check.join('; ')}.</p>}
                 {upTo != null && (
                   <p className="text-soft text-sm">The right purchase up to {price(upTo)}: dearer, another kit is.</p>
@@ -98,7 +119,9 @@ function InFull({ kit, nameOf }: { readonly kit: NamedKit; readonly nameOf: (id:
             );
           })}
         </ul>
-        <p className="text-soft text-sm">Prices are estimates of the order of size. Sleeve colours are no rule.</p>
+        <p className="text-soft text-sm">
+          Prices are estimates of the order of size; write your shop's over them. Sleeve colours are no rule.
+        </p>
       </section>
       <section aria-label="How each job is done" className="rounded-xl border border-rule bg-card p-3">
         <h2 className="font-bold">How each job is done</h2>

@@ -31,6 +31,7 @@ export function Voices({ setup, voices }: { readonly setup: Setup; readonly voic
               <svg width={width} height={46} role="img" aria-label={spoken(setup, v)}>
                 <text x={8} y={13} className="fill-ink font-semibold text-sm">
                   {v.name}
+                  {setup.job.sources.find((s) => s.id === v.source)?.from && ', by wire: 94 is as loud as it is rated'}
                 </text>
                 <line x1={8} x2={width - 8} y1={26} y2={26} className="stroke-rule" strokeWidth={2} />
                 {v.loudestSpl > v.quietestSpl && (

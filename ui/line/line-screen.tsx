@@ -1,5 +1,7 @@
 'use client';
+import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { GATES } from '@/core/gates';
 import { type Setup, writeDocument } from '@/core/model';
 import { GateCard, layOut, SetupPicker, SetupScreen, useDraft } from '../bench';
 import { jobSentence } from '../job';
@@ -23,7 +25,10 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const drawer = useDrawer();
   const { setup, keep, turn: onTurn, done: onDone } = useDraft(kept);
   const judgement = useReport(setup);
-  const [focus, setFocus] = useState<Focus | null>(null);
+  // Other screens lead to one gate by the address.
+  const asked = useSearchParams().get('gate');
+  const gate = GATES.find((g) => g === asked);
+  const [focus, setFocus] = useState<Focus | null>(gate ? { on: 'gate', gate } : null);
   const panel = useRef<HTMLDivElement>(null);
   const glass = useRef<HTMLDivElement>(null);
   // On a phone what is looked at stands above the row: it comes to the eye, not the eye to it. On a desk it is in sight.

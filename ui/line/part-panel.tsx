@@ -82,11 +82,13 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
           />
         )}
         {placements.map((p) => {
-          const who = setup.job.sources.find((s) => s.id === p.source)?.name ?? p.source;
+          const source = setup.job.sources.find((s) => s.id === p.source);
+          if (source?.from !== undefined) return null;
+          const who = source?.name ?? p.source;
           return (
             <Slide
               key={p.source}
-              label={`From ${who}'s mouth`}
+              label={source?.sound === 'music' ? `From ${who}` : `From ${who}'s mouth`}
               value={Math.min(3, p.distanceM)}
               min={0.05}
               max={3}

@@ -1,8 +1,8 @@
 'use client';
 
-/** Hand a text to the browser as a file to be saved. */
-export function saveFile(name: string, text: string, type = 'application/json'): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hand a text, or what is a file already, to the browser to be saved. */
+export function saveFile(name: string, content: string | Blob, type = 'application/json'): void {
+  const url = URL.createObjectURL(typeof content === 'string' ? new Blob([content], { type }) : content);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;
