@@ -1,5 +1,18 @@
 // Prints how quick the product is, as ratios against named references measured in the same run. Nothing asserts these.
-import { existsSync, readFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import {
+  closeSync,
+  existsSync,
+  fstatSync,
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  readSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { all, create } from 'mathjs';
 import { catalogue } from '@/catalogue';
@@ -9,7 +22,10 @@ import { compile } from '@/core/compile';
 import { levelsOf, USUAL_WISH } from '@/core/levels';
 import type { Drawer, Part, Setup } from '@/core/model';
 import { plan } from '@/core/plan';
+import { VOICE_RATE_HZ, voice } from '@/core/render';
 import { THIRD_OCTAVES_HZ } from '@/core/signal';
+import { takeReport } from '@/core/take';
+import { readWav, writeWav } from '@/core/wav';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { stamp } from '../core/circuit/stamp';
 import { ngspiceBatch } from '../tests/reference/ngspice';
@@ -156,3 +172,57 @@ if (existsSync(page)) {
   console.log();
   line('script of the first load of the main route, compressed', `${(size / 1000).toFixed(0)} kB`, 'bar: 230 kB');
 }
+
+/** An hour of two talkers, read from the disk over and over: all analyses, against ffmpeg's loudness filter alone. */
+async function takes(): Promise<void> {
+  const [pieceS, times] = [120, 30];
+  const folder = mkdtempSync(join(tmpdir(), 'symplex-bench-'));
+  const file = join(folder, 'piece.wav');
+  const quiet = (seed: number) => voice(pieceS, seed).map((v, i) => 0.05 * v + 1e-4 * Math.sin(i * i));
+  writeFileSync(file, writeWav(VOICE_RATE_HZ, [quiet(1), quiet(2)], 16));
+  const descriptor = openSync(file, 'r');
+  const header = 44;
+  const data = fstatSync(descriptor).size - header;
+  let most = 0;
+  const bytes = {
+    size: header + times * data,
+    async read(at: number, length: number) {
+      most = Math.max(most, process.memoryUsage().rss);
+      const out = new Uint8Array(Math.min(length, header + times * data - at));
+      for (let done = 0; done < out.length; ) {
+        const from = at + done < header ? at + done : header + ((at + done - header) % data);
+        const until = at + done < header ? header : header + data;
+        const n = readSync(descriptor, out, done, Math.min(out.length - done, until - from), from);
+        done += n;
+      }
+      // The header of the piece says how long the piece is: here it is never finished, so all that is there is read.
+      if (at <= 40 && at + length > 40) out.fill(255, Math.max(0, 40 - at), Math.min(out.length, 44 - at));
+      return out;
+    },
+  };
+  const sound = await readWav(bytes);
+  if (!sound.ok) throw new Error(sound.problem);
+  const start = performance.now();
+  const report = await takeReport(sound.value);
+  const ours = performance.now() - start;
+  closeSync(descriptor);
+  const minutes = report.seconds / 60;
+  const began = performance.now();
+  const args = [
+    '-hide_banner',
+    '-nostats',
+    '-stream_loop',
+    String(times - 1),
+    '-i',
+    file,
+    '-af',
+    'ebur128=framelog=verbose',
+  ];
+  const ran = spawnSync('ffmpeg', [...args, '-f', 'null', '-']);
+  const theirs = performance.now() - began;
+  rmSync(folder, { recursive: true, force: true });
+  const against = ran.error ? 'ffmpeg is not here' : `${(ours / theirs).toFixed(1)} x ffmpeg's ${ms(theirs)}`;
+  line(`a stereo take of ${minutes.toFixed(0)} min, all analyses`, `${ms(ours)}, ${against}`, 'bar: 3 x');
+  line('memory of the whole process meanwhile, at most', `${(most / 1e6).toFixed(0)} MB`, 'bar: constant');
+}
+await takes();

@@ -21,6 +21,7 @@ const policy = [
   "connect-src 'self'",
   "style-src 'self' 'unsafe-inline'",
   "img-src 'self' data: blob:",
+  "media-src 'self' blob:",
   "font-src 'self'",
   "manifest-src 'self'",
   "base-uri 'none'",

@@ -1,6 +1,10 @@
 // Takes the pictures of docs/screenshots from the demo data: npx tsx scripts/pictures.ts [name...]
-import { writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { writeWav } from '@/core/wav';
 import { openBrowser, serve } from '../tests/support/page';
+import { hiss, RATE, sum, talker } from '../tests/support/takes';
 import { Walk } from '../tests/support/walk';
 
 const DESK = { width: 1280, height: 800 };
@@ -52,7 +56,6 @@ const PICTURES: readonly Picture[] = [
       await walk.driver.executeScript('window.scrollTo(0, document.body.scrollHeight)');
     },
   },
-  { name: 'power', size: DESK, path: 'power/?setup=visit-no-power', ready: mended },
   {
     name: 'device',
     size: DESK,
@@ -61,15 +64,6 @@ const PICTURES: readonly Picture[] = [
       await walk.press(/^Open the browser call page/);
       for (const joint of [6, 5, 4, 3]) await walk.press(new RegExp(`^Plug ${joint}:`));
       await walk.sees(/connected/);
-    },
-  },
-  {
-    name: 'device-tablet',
-    size: DESK,
-    path: 'device/?setup=kiln-song',
-    ready: async (walk) => {
-      await walk.press(/^Do all$/);
-      await walk.sees(/no armed track/);
     },
   },
   {
@@ -82,6 +76,27 @@ const PICTURES: readonly Picture[] = [
     },
   },
   { name: 'power-bank', size: DESK, path: 'power/?setup=kiln-song', ready: (w) => w.sees(/mA spare/) },
+  {
+    name: 'check',
+    size: DESK,
+    path: 'check/?setup=glaze-too-hot',
+    ready: async (walk) => {
+      await walk.press(/^Hear what this setup would record$/);
+      await walk.sees(/clipped/i, '[aria-label=Findings]');
+    },
+  },
+  {
+    name: 'check-live',
+    size: DESK,
+    path: 'check/?setup=kiln-rehearsed',
+    ready: async (walk) => {
+      await walk.press(/^Live input$/, '[role=tab]');
+      await walk.press(/^Listen$/);
+      await walk.sees(/sides/i, '[aria-label=Meter]');
+      await walk.driver.sleep(12_000);
+      await walk.press(/^Tap test/);
+    },
+  },
   {
     name: 'drawer',
     size: DESK,
@@ -117,11 +132,21 @@ const PICTURES: readonly Picture[] = [
 ];
 
 const wanted = process.argv.slice(2);
+// What stands for the microphone of the live input: two talkers, a side each.
+const folder = mkdtempSync(join(tmpdir(), 'symplex-pictures-'));
+const microphone = join(folder, 'microphone.wav');
+writeFileSync(microphone, writeWav(RATE, [sum(talker(2), hiss(-70)), sum(talker(3), hiss(-70, 14, 3))], 16));
+const MICROPHONE = [
+  '--use-fake-ui-for-media-stream',
+  '--use-fake-device-for-media-stream',
+  `--use-file-for-fake-audio-capture=${microphone}`,
+  '--autoplay-policy=no-user-gesture-required',
+];
 const server = await serve();
 try {
   for (const { name, size, path, ready } of PICTURES) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
-    const { driver, downloads, close } = await openBrowser(size);
+    const { driver, downloads, close } = await openBrowser(size, MICROPHONE);
     try {
       const walk = new Walk(driver, server.url, downloads);
       await walk.open(path);
@@ -136,4 +161,5 @@ try {
   }
 } finally {
   server.stop();
+  rmSync(folder, { recursive: true, force: true });
 }

@@ -54,6 +54,18 @@ const spoil = (name: string) =>
       tx.oncomplete = () => { open.result.close(); done(); };
     };`);
 
+test('a browser that may not listen says so, and how to change it; the rest of the page goes on', async () => {
+  await walk.open('check/');
+  await walk.press(/^Live input$/, '[role=tab]');
+  await walk.press(/^Listen$/);
+  await walk.sees(
+    /(was not allowed to listen\. Allow the microphone|finds no input\. Plug the chain in)/,
+    '[role=alert]',
+  );
+  await walk.press(/^Takes$/, '[role=tab]');
+  await walk.sees(/Open takes/);
+});
+
 test('a setup that makes no sense is not computed, and what is kept can still be saved', async () => {
   await walk.open('files/');
   await walk.sees(/glaze-talk/);

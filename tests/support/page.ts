@@ -23,6 +23,7 @@ export async function serve(): Promise<{ readonly url: string; readonly stop: ()
 /** A browser with an empty profile, the viewport of a desk or of a pocket. */
 export async function openBrowser(
   viewport: { readonly width: number; readonly height: number } = { width: 1280, height: 800 },
+  flags: readonly string[] = [],
 ): Promise<{ readonly driver: WebDriver; readonly downloads: string; readonly close: () => Promise<void> }> {
   const profile = mkdtempSync(join(tmpdir(), 'symplex-profile-'));
   const downloads = mkdtempSync(join(tmpdir(), 'symplex-files-'));
@@ -39,6 +40,7 @@ export async function openBrowser(
     '--disable-component-update',
     '--disable-sync',
     `--user-data-dir=${profile}`,
+    ...flags,
   );
   options.setUserPreferences({ 'download.default_directory': downloads, 'download.prompt_for_download': false });
   const wanted = new logging.Preferences();

@@ -150,12 +150,12 @@ export class Walk {
 }
 
 /** A server and a browser for the tests of a file, ended with them. The walk is there once the first test runs. */
-export function walkForTests(viewport?: Parameters<typeof openBrowser>[0]) {
+export function walkForTests(...asked: Parameters<typeof openBrowser>) {
   const held: { walk: Walk; closers: (() => unknown)[] } = { walk: null as unknown as Walk, closers: [] };
   beforeAll(async () => {
     const server = await serve();
     held.closers.push(server.stop);
-    const { driver, downloads, close } = await openBrowser(viewport);
+    const { driver, downloads, close } = await openBrowser(...asked);
     held.closers.unshift(close);
     held.walk = new Walk(driver, server.url, downloads);
   });

@@ -1,6 +1,7 @@
 'use client';
 import {
   Archive,
+  AudioLines,
   Cable,
   FolderOpen,
   type LucideIcon,
@@ -22,6 +23,7 @@ const ROOMS: readonly { readonly href: string; readonly name: string; readonly i
   { href: '/levels/', name: 'Levels', icon: SlidersVertical },
   { href: '/power/', name: 'Power', icon: Zap },
   { href: '/device/', name: 'Device', icon: TabletSmartphone },
+  { href: '/check/', name: 'Check', icon: AudioLines },
   { href: '/drawer/', name: 'Drawer', icon: Archive },
   { href: '/files/', name: 'Files', icon: FolderOpen },
 ];

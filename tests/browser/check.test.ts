@@ -1,0 +1,133 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
+import { afterAll, afterEach, beforeAll, expect, test } from 'vitest';
+import { writeWav } from '@/core/wav';
+import { clippedAt, hiss, hum, RATE, scaled, sum, talker } from '../support/takes';
+import { type Walk, walkForTests } from '../support/walk';
+
+const folder = mkdtempSync(join(tmpdir(), 'symplex-check-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const wav = (name: string, channels: readonly Float32Array[], bits?: 16): string => {
+  const file = join(folder, name);
+  writeFileSync(file, writeWav(RATE, channels, bits));
+  return file;
+};
+
+// The microphone of this browser is a file: one talker on the left, another 6 dB lower on the right.
+const microphone = wav('microphone.wav', [sum(talker(2), hiss(-70)), sum(scaled(talker(3), -6), hiss(-70, 14, 3))], 16);
+const held = walkForTests({ width: 1280, height: 800 }, [
+  '--use-fake-ui-for-media-stream',
+  '--use-fake-device-for-media-stream',
+  `--use-file-for-fake-audio-capture=${microphone}`,
+  '--autoplay-policy=no-user-gesture-required',
+]);
+let walk: Walk;
+beforeAll(() => {
+  walk = held.walk;
+});
+afterEach(async () => expect(await walk.complaints()).toEqual([]));
+
+const open = async (file: string) => (await walk.driver.findElement(By.css('main input[type=file]'))).sendKeys(file);
+
+test('takes are dropped in: each finding with its place and the next step, beside what was computed', async () => {
+  await walk.open('check/?setup=kiln-rehearsed');
+  await walk.sees(/Open takes/);
+  const hot = sum(scaled(clippedAt(scaled(talker(1), 18), 1), -2), hiss(-70), hum(50, -40));
+  await open(wav('too-hot.wav', [hot, hiss(-80)]));
+  const findings = await walk.sees(/cut off at/, '[aria-label=Findings]');
+  expect(findings).toMatch(/cut off at −(1\.9|2\.0|2\.1) dBFS, below full scale/);
+  expect(findings).toMatch(/One side only: the right/);
+  expect(findings).toMatch(/mains hum at 50\.0 Hz/);
+  expect(findings).toMatch(/Limit/);
+  await walk.sees(/computed.*measured/s, '[aria-label="Beside the prediction"]');
+  await walk.expectAccessible();
+});
+
+test('a broken file says what is wrong and does no harm to the others; what is no sound is refused', async () => {
+  const cut = join(folder, 'cut.wav');
+  writeFileSync(cut, writeWav(RATE, [sum(talker(1), hiss(-75))]).subarray(0, 1_000_001));
+  await open(cut);
+  await walk.sees(/cut off: 999957 of 2016000 bytes/, '[aria-label=Findings]');
+  const text = join(folder, 'notes.txt');
+  writeFileSync(text, 'no sound at all');
+  await open(text);
+  await walk.sees(/notes\.txt cannot be measured\. The file does not begin as a WAV does/);
+  await walk.press(/^.*too-hot\.wav$/);
+  await walk.sees(/cut off at −\d\.\d dBFS/, '[aria-label=Findings]');
+});
+
+test('the input is calibrated by a take, and kept with the part', async () => {
+  await walk.press(/^Calibrate the input by this take/);
+  await walk.sees(/The take is clipped/);
+  await open(wav('good.wav', [sum(talker(1), hiss(-75)), sum(talker(1), hiss(-75))]));
+  await walk.press(/^Calibrate the input by this take/);
+  await walk.press(/^Keep it$/);
+  await walk.sees(/now goes by what you measured/);
+  await walk.undo();
+});
+
+test('what the setup would record is made, heard, measured, and is what was computed', async () => {
+  await walk.open('check/?setup=glaze-hall');
+  await walk.press(/^Hear what this setup would record$/);
+  await walk.sees(/mains hum at 50\.0 Hz/i, '[aria-label=Findings]');
+  await walk.sees(/^It is what was computed/, '[aria-label="Beside the prediction"]');
+  const playable = 'return document.querySelector("audio").readyState > 0';
+  await walk.driver.wait(async () => walk.driver.executeScript<boolean>(playable), 10_000, 'it cannot be played');
+});
+
+test('edits are steps that can be taken back; a sample is kept in the library; the WAV is saved', async () => {
+  await walk.press(/^Edit it, or make a sample of it$/);
+  const figures = async (words: RegExp) => walk.sees(words, 'details');
+  await figures(/0:00\.00 to 0:20\.00/);
+  const end = await walk.find('[role=slider]', /^End$/);
+  for (const key of ['\uE00F', '\uE00F', '\uE00F']) await end.sendKeys(key);
+  await figures(/0:00\.00 to 0:17\.00/);
+  await walk.press(/^Trim to the handles$/);
+  await walk.press(/^Take out hum$/);
+  await walk.press(/^To −16 LUFS, stream$/);
+  await figures(/−1[56]\.\d LUFS.*Done: trimmed, hum taken out, loudness set/s);
+  await walk.press(/^Step back$/);
+  await figures(/Done: trimmed, hum taken out\./);
+  await walk.press(/^Keep in the library$/);
+  await walk.sees(/as computed, Glaze/, '[aria-label="Library of samples"]');
+  await walk.press(/^Save as WAV$/);
+  expect(await walk.saved('as computed, Glaze talk, streamed from the hall.wav')).toMatch(/^RIFF/);
+  await walk.expectAccessible();
+});
+
+test('two takes of one event are lined up', async () => {
+  const event = sum(talker(4), hiss(-80));
+  await open(wav('device.wav', [event]));
+  await walk.sees(/device\.wav/, '[aria-label=Takes]');
+  await open(wav('camera.wav', [sum(scaled(event.slice(2.5 * RATE), -8), hiss(-65, 12, 8))]));
+  await walk.sees(/camera\.wav/, '[aria-label=Takes]');
+  await walk.sees(/Nothing wrong|to look at/, '[aria-label="camera.wav"]');
+  await walk.press(/^Line up two$/, '[role=tab]');
+  const [stays, brought] = await walk.driver.findElements(By.css('[aria-label="Line up"] select'));
+  await stays.sendKeys('device.wav');
+  await brought.sendKeys('camera.wav');
+  await walk.press(/^Line them up$/);
+  await walk.sees(/camera\.wav begins 2\.500 s after device\.wav/, '[aria-label="Line up"]');
+  await walk.press(/lined up, as WAV$/);
+  expect(await walk.saved('camera lined up.wav')).toMatch(/^RIFF/);
+});
+
+test('the live input: levels of the file that stands for it, sides, noise, and a test take that is kept', async () => {
+  await walk.open('check/?setup=kiln-rehearsed');
+  await walk.press(/^Live input$/, '[role=tab]');
+  await walk.press(/^Listen$/);
+  await walk.sees(/The sides differ/, '[aria-label=Meter]');
+  await walk.expectAccessible();
+  await walk.press(/^Test take/);
+  await walk.sees(/Recording/);
+  await new Promise((resolve) => setTimeout(resolve, 9000));
+  await walk.press(/^Enough$/);
+  await walk.sees(/test take .*\.wav/, '[aria-label=Takes]');
+  const findings = await walk.sees(/sides differ as those of two microphones/i, '[aria-label=Findings]');
+  // Its noise lies 44 dB and 38 dB under the voices, before weighting.
+  expect(findings).toMatch(/the voice stands \d\d dB\(A\) above the noise/);
+  await walk.open('check/?setup=kiln-rehearsed');
+  await walk.sees(/test take .*\.wav/, '[aria-label="Kept with this setup"]');
+});

@@ -1,0 +1,58 @@
+'use client';
+import { Tabs } from 'radix-ui';
+import { useState } from 'react';
+import type { Setup } from '@/core/model';
+import { SetupPicker, SetupScreen } from '../bench';
+import { useReport } from '../kit';
+import { Screen } from '../shell';
+import { keepTake } from './kept-takes';
+import { LineUpTakes } from './line-up';
+import { Live } from './live';
+import { Takes } from './takes';
+import { useTakes } from './use-takes';
+
+export const CheckScreen = () => (
+  <SetupScreen name="Check">{(kept) => <Checking key={kept.id} setup={kept} />}</SetupScreen>
+);
+
+const TAB =
+  'min-h-10 rounded-lg border border-rule bg-card px-4 font-semibold data-[state=active]:border-accent data-[state=active]:bg-accent data-[state=active]:text-accent-ink';
+
+/** The sound check: what really arrived, beside what was computed for this setup. */
+function Checking({ setup }: { readonly setup: Setup }) {
+  const takes = useTakes();
+  const { report } = useReport(setup);
+  const [tab, setTab] = useState('takes');
+  return (
+    <Screen title={<SetupPicker setup={setup} />} under="What really arrived, beside what was computed for this setup.">
+      <Tabs.Root value={tab} onValueChange={setTab}>
+        <Tabs.List aria-label="What to check" className="mb-3 flex flex-wrap gap-2">
+          <Tabs.Trigger value="takes" className={TAB}>
+            Takes
+          </Tabs.Trigger>
+          <Tabs.Trigger value="live" className={TAB}>
+            Live input
+          </Tabs.Trigger>
+          <Tabs.Trigger value="line-up" className={TAB}>
+            Line up two
+          </Tabs.Trigger>
+        </Tabs.List>
+        <Tabs.Content value="takes" forceMount hidden={tab !== 'takes'}>
+          <Takes setup={setup} report={report} takes={takes} />
+        </Tabs.Content>
+        <Tabs.Content value="live">
+          <Live
+            onTake={(file) => {
+              void keepTake(file, setup.id);
+              takes.add([file]);
+              setTab('takes');
+            }}
+          />
+        </Tabs.Content>
+        <Tabs.Content value="line-up" forceMount hidden={tab !== 'line-up'}>
+          <LineUpTakes takes={takes.takes} />
+        </Tabs.Content>
+      </Tabs.Root>
+    </Screen>
+  );
+}

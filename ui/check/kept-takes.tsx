@@ -1,0 +1,64 @@
+'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
+import { Trash2 } from 'lucide-react';
+import { desk, type KeptTake } from '@/store';
+import { tell } from '../shell';
+
+/** Keep a recording in this browser; with a setup, or as a sample of the library. */
+export async function keepTake(file: File, setup: string | null): Promise<void> {
+  try {
+    await desk().takes.put({
+      id: crypto.randomUUID(),
+      setup,
+      name: file.name,
+      date: new Date().toISOString().slice(0, 10),
+      file,
+    });
+  } catch (e) {
+    tell(`${file.name} could not be kept in this browser (${e instanceof Error ? e.message : e}). Save it to a file.`);
+  }
+}
+
+export function useKeptTakes(setup: string | null): readonly KeptTake[] {
+  return useLiveQuery(async () => (await desk().takes.toArray()).filter((t) => t.setup === setup), [setup]) ?? [];
+}
+
+interface Props {
+  readonly title: string;
+  readonly takes: readonly KeptTake[];
+  readonly onOpen: (file: File) => void;
+}
+
+/** Recordings that are kept, to be opened again or thrown away. */
+export function KeptTakes({ title, takes, onOpen }: Props) {
+  if (takes.length === 0) return null;
+  return (
+    <section aria-label={title}>
+      <h2 className="font-bold">{title}</h2>
+      <ul className="mt-1 flex flex-wrap gap-2">
+        {takes.map((t) => (
+          <li key={t.id} className="flex">
+            <button
+              type="button"
+              onClick={() => onOpen(new File([t.file], t.name, { type: t.file.type }))}
+              className="min-h-10 rounded-l-lg border border-rule bg-card px-3 text-left hover:border-accent"
+            >
+              {t.name} <span className="font-mono text-soft text-sm">{t.date}</span>
+            </button>
+            <button
+              type="button"
+              aria-label={`Throw ${t.name} away`}
+              onClick={() => {
+                void desk().takes.delete(t.id);
+                tell(`${t.name} is thrown away.`);
+              }}
+              className="min-h-10 min-w-10 rounded-r-lg border border-rule border-l-0 bg-card text-soft hover:text-fail"
+            >
+              <Trash2 size={16} className="mx-auto" aria-hidden />
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

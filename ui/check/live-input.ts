@@ -1,0 +1,100 @@
+'use client';
+
+/** Why no input could be opened, in words for the person. */
+export class InputTrouble extends Error {}
+
+const TROUBLES: Readonly<Record<string, string>> = {
+  NotAllowedError:
+    'The browser was not allowed to listen. Allow the microphone for this page in the address bar, then try again.',
+  NotFoundError: 'The browser finds no input. Plug the chain in, wait a second, and try again.',
+  NotReadableError: 'Another program holds the input. Close other recorders and calls, and try again.',
+  OverconstrainedError: 'That input is gone. Choose another.',
+};
+
+/** An input that is listened to. */
+export interface LiveInput {
+  readonly label: string;
+  readonly deviceId: string | null;
+  readonly rateHz: number;
+  /** What the browser did otherwise than it was asked to. */
+  readonly remarks: readonly string[];
+  close(): void;
+}
+
+interface Wish {
+  readonly deviceId: string | null;
+  readonly onBlock: (channels: readonly Float32Array[]) => void;
+  /** The input went away by itself. */
+  readonly onEnd: () => void;
+}
+
+const PROCESSING = {
+  echoCancellation: 'takes out echo',
+  noiseSuppression: 'takes out noise',
+  autoGainControl: 'sets the gain by itself',
+} as const;
+
+/** Inputs that the browser shows; their names are known once it was allowed to listen. */
+export async function inputsThere(): Promise<readonly MediaDeviceInfo[]> {
+  const all = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
+  return all.filter((d) => d.kind === 'audioinput' && d.deviceId !== '');
+}
+
+/** Open an input with all processing switched off. Throws `InputTrouble`. */
+export async function openInput({ deviceId, onBlock, onEnd }: Wish): Promise<LiveInput> {
+  if (!navigator.mediaDevices)
+    throw new InputTrouble(
+      'This page may only listen when it is opened from this machine itself or over a secure address.',
+    );
+  const audio: MediaTrackConstraints = {
+    echoCancellation: false,
+    noiseSuppression: false,
+    autoGainControl: false,
+    channelCount: { ideal: 2 },
+    ...(deviceId ? { deviceId: { exact: deviceId } } : {}),
+  };
+  const stream = await navigator.mediaDevices.getUserMedia({ audio }).catch((e: unknown) => {
+    const name = e instanceof DOMException ? e.name : '';
+    throw new InputTrouble(TROUBLES[name] ?? `The input could not be opened: ${e instanceof Error ? e.message : e}.`);
+  });
+  const [track] = stream.getAudioTracks();
+  const settings = track.getSettings();
+  const context = new AudioContext();
+  const close = () => {
+    track.onended = null;
+    for (const t of stream.getTracks()) t.stop();
+    void context.close();
+  };
+  try {
+    await context.audioWorklet.addModule('/capture-worklet.js');
+    await context.resume();
+    const source = context.createMediaStreamSource(stream);
+    const capture = new AudioWorkletNode(context, 'capture', { numberOfOutputs: 0 });
+    capture.port.onmessage = ({ data }: MessageEvent<readonly Float32Array[]>) => onBlock(data);
+    source.connect(capture);
+  } catch (e) {
+    close();
+    throw new InputTrouble(`The browser cannot hand over the sound: ${e instanceof Error ? e.message : e}.`);
+  }
+  track.onended = () => {
+    close();
+    onEnd();
+  };
+  const remarks = (Object.keys(PROCESSING) as (keyof typeof PROCESSING)[])
+    .filter((p) => settings[p] === true)
+    .map(
+      (p) =>
+        `The browser still ${PROCESSING[p]}, though it was asked not to: levels and noise below are not those of the line.`,
+    );
+  if (settings.sampleRate && settings.sampleRate !== context.sampleRate) {
+    remarks.push(`The input gives ${settings.sampleRate} Hz and the browser turns it into ${context.sampleRate} Hz.`);
+  }
+  if (settings.channelCount === 1) remarks.push('The browser hands over one channel only: sides cannot be told here.');
+  return {
+    label: track.label || 'Input',
+    deviceId: settings.deviceId ?? null,
+    rateHz: context.sampleRate,
+    remarks,
+    close,
+  };
+}

@@ -1,0 +1,298 @@
+import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { type ChannelFigures, type LiveReading, liveMicrophone } from '@/core/take';
+import { writeWav } from '@/core/wav';
+import { measureSound } from '@/workers';
+import { Button, minus, StatusMark } from '../kit';
+import { Meter } from './meter';
+import { HISTORY_S, useLive } from './use-live';
+
+interface Props {
+  /** A take that was recorded here. */
+  readonly onTake: (file: File) => void;
+}
+
+type Outcome = { readonly status: 'pass' | 'caution' | 'fail'; readonly text: string };
+/** What is under way: the tap test has two halves. */
+type Doing =
+  | { readonly is: 'tap'; readonly half: 'outer' | 'device'; readonly from: number; readonly outer: readonly number[] }
+  | { readonly is: 'noise' | 'take' | 'walk'; readonly from: number; readonly seconds: number }
+  | null;
+
+const TAP_S = 6;
+const WALK_S = 60;
+const TAKE_S = 120;
+/** A wireless line that fades so far is at its end; est. */
+const FADED_DB = 20;
+
+const db = (x: number): string => (Number.isFinite(x) ? minus(`${x.toFixed(0)} dBFS`) : 'digital silence');
+
+/** The input of this very device: its meter, and four tests of a minute at most. */
+export function Live({ onTake }: Props) {
+  const live = useLive();
+  const { input, inputs, trouble, reading, history } = live;
+  const [wanted, setWanted] = useState('');
+  const [doing, setDoing] = useState<Doing>(null);
+  const [outcome, setOutcome] = useState<Outcome | null>(null);
+  const now = reading?.seconds ?? 0;
+  const latest = useRef<LiveReading | null>(null);
+  latest.current = reading;
+
+  // The tap test goes by the clock of what is heard.
+  useEffect(() => {
+    if (doing?.is !== 'tap' || now - doing.from < TAP_S) return;
+    const heard = (latest.current?.knocks ?? []).filter((k) => k.at >= doing.from).map((k) => k.dbfs);
+    if (doing.half === 'outer') {
+      setDoing({ is: 'tap', half: 'device', from: now, outer: heard });
+      return;
+    }
+    setDoing(null);
+    setOutcome(tapOutcome(doing.outer, heard));
+  }, [doing, now]);
+  useEffect(() => {
+    if (!input) setDoing(null);
+  }, [input]);
+
+  const begin = (next: Doing) => {
+    setOutcome(null);
+    setDoing(next);
+  };
+  const noise = async (seconds: number) => {
+    begin({ is: 'noise', from: now, seconds });
+    const rateHz = input!.rateHz;
+    const recorded = await live.record(seconds);
+    setDoing(null);
+    const c = await loudestOf(rateHz, recorded);
+    if (!c) return;
+    if (!Number.isFinite(c.rmsDbfs)) {
+      setOutcome({
+        status: 'fail',
+        text: 'Digital silence: the input gives nothing at all. Look at its switch, and at the list of inputs.',
+      });
+      return;
+    }
+    // Where nobody speaks, what is loud is the noise.
+    const level = c.activeDbfsA ?? c.rmsDbfs;
+    const spoke = c.noiseDbfsA !== null && level - c.noiseDbfsA > 12;
+    const hum = c.hum
+      ? ` Mains at ${c.hum.mainsHz.toFixed(1)} Hz with ${c.hum.harmonics.length} harmonics, ${db(c.hum.dbfs)}.`
+      : ' No mains hum.';
+    const whine = c.whines[0] ? ` A tone at ${(c.whines[0].hz / 1000).toFixed(1)} kHz, ${db(c.whines[0].dbfs)}.` : '';
+    setOutcome({
+      status: spoke || level > -50 ? 'caution' : 'pass',
+      text: spoke
+        ? 'Somebody spoke or something moved: be still and measure again.'
+        : `Noise ${db(level)}(A), ${db(c.rmsDbfs)} unweighted, over ${seconds} s.${hum}${whine}`,
+    });
+  };
+  const walk = async () => {
+    begin({ is: 'walk', from: now, seconds: WALK_S });
+    const dropsBefore = reading?.dropouts ?? 0;
+    const rateHz = input!.rateHz;
+    const recorded = await live.record(WALK_S);
+    setDoing(null);
+    const fade = fadeOf(recorded, rateHz);
+    const c = await loudestOf(rateHz, recorded);
+    if (!c) return;
+    const dropouts = Math.max(c.dropouts.count, (latest.current?.dropouts ?? 0) - dropsBefore);
+    setOutcome({
+      status: dropouts > 0 ? 'fail' : fade > FADED_DB ? 'caution' : 'pass',
+      text:
+        dropouts > 0
+          ? `The sound dropped out ${dropouts === 1 ? 'once' : `${dropouts} times`} on the way. Stay nearer, in sight of the receiver, or put it higher.`
+          : fade > FADED_DB
+            ? `No dropout, but the voice fell by ${fade.toFixed(0)} dB on the way.`
+            : `No dropout on the way; the voice kept within ${fade.toFixed(0)} dB.`,
+    });
+  };
+  const take = async () => {
+    begin({ is: 'take', from: now, seconds: TAKE_S });
+    const rateHz = input!.rateHz;
+    const recorded = await live.record(TAKE_S);
+    setDoing(null);
+    const name = `test take ${new Date().toLocaleTimeString('en-GB').replaceAll(':', '.')}.wav`;
+    onTake(new File([writeWav(rateHz, recorded)], name, { type: 'audio/wav' }));
+  };
+
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex flex-wrap items-end gap-3">
+        {inputs.length > 1 && (
+          <label className="block min-w-0 text-sm">
+            Input
+            <select
+              value={wanted}
+              onChange={(e) => {
+                setWanted(e.target.value);
+                if (input) void live.open(e.target.value || null);
+              }}
+              className="mt-0.5 block min-h-11 max-w-full rounded-lg border border-soft bg-card px-2 text-base"
+            >
+              <option value="">what the browser takes by itself</option>
+              {inputs.map((d, i) => (
+                <option key={d.deviceId} value={d.deviceId}>
+                  {d.label || `Input ${i + 1}`}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        {input ? (
+          <Button onClick={live.close}>
+            <CircleStop size={20} aria-hidden /> Stop listening
+          </Button>
+        ) : (
+          <Button look="main" className="min-h-11" onClick={() => void live.open(wanted || null)}>
+            <Ear size={20} aria-hidden /> Listen
+          </Button>
+        )}
+        {input && (
+          <p className="text-soft">
+            <b className="text-ink">{input.label}</b>, <span className="font-mono">{input.rateHz / 1000}</span> kHz
+          </p>
+        )}
+      </div>
+      {!input && !trouble && (
+        <p className="text-soft">
+          Plug the whole chain in first. The browser asks whether this page may listen; nothing of it leaves this
+          machine. Do not turn loudspeakers up: the input is not played.
+        </p>
+      )}
+      {trouble && (
+        <p role="alert" className="rounded-xl border border-fail bg-fail-wash p-3">
+          {trouble}
+        </p>
+      )}
+      {input?.remarks.map((r) => (
+        <p key={r} className="flex items-start gap-2 rounded-xl border border-caution bg-caution-wash p-3">
+          <StatusMark status="caution" /> {r}
+        </p>
+      ))}
+      {input && reading && (
+        <>
+          <Meter reading={reading} history={history} historyS={HISTORY_S} onClear={live.clearClips} />
+          {doing && (
+            <div
+              aria-live="polite"
+              className="flex flex-wrap items-center gap-3 rounded-xl border border-accent bg-accent-wash p-3 text-lg"
+            >
+              <b className="flex-1">{said(doing, now)}</b>
+              {doing.is !== 'tap' && <Button onClick={live.finish}>Enough</Button>}
+              {doing.is === 'tap' && <Button onClick={() => setDoing(null)}>Leave it</Button>}
+            </div>
+          )}
+          {outcome && (
+            <p role="status" className="flex items-start gap-2 rounded-xl border border-rule bg-card p-3 text-lg">
+              <StatusMark status={outcome.status} size={26} /> {outcome.text}
+            </p>
+          )}
+          <section aria-label="Tests" className="grid grid-cols-2 gap-2 desk:grid-cols-5">
+            <Test
+              icon={Hand}
+              name="Tap test"
+              under="is it the outer one?"
+              disabled={doing !== null}
+              onClick={() => begin({ is: 'tap', half: 'outer', from: now, outer: [] })}
+            />
+            <Test
+              icon={Volume1}
+              name="Noise, 10 s"
+              under="nobody speaks"
+              disabled={doing !== null}
+              onClick={() => void noise(10)}
+            />
+            <Test
+              icon={Volume1}
+              name="Noise, a minute"
+              under="for hum and whine"
+              disabled={doing !== null}
+              onClick={() => void noise(60)}
+            />
+            <Test
+              icon={Footprints}
+              name="Walk test"
+              under="a minute, talking"
+              disabled={doing !== null}
+              onClick={() => void walk()}
+            />
+            <Test
+              icon={Mic}
+              name="Test take"
+              under="two minutes at most"
+              disabled={doing !== null}
+              onClick={() => void take()}
+            />
+          </section>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** The loudest channel of what was recorded, measured. */
+async function loudestOf(rateHz: number, recorded: readonly Float32Array[]): Promise<ChannelFigures | null> {
+  const report = await measureSound(rateHz, recorded);
+  return report && [...report.perChannel].sort((a, b) => b.rmsDbfs - a.rmsDbfs)[0];
+}
+
+function said(doing: NonNullable<Doing>, now: number): string {
+  const left = Math.max(0, Math.ceil((doing.is === 'tap' ? TAP_S : doing.seconds) - (now - doing.from)));
+  if (doing.is === 'tap') {
+    return doing.half === 'outer'
+      ? `Tap the outer microphone three times. ${left} s`
+      : `Now tap the device itself three times. ${left} s`;
+  }
+  if (doing.is === 'noise') return `Be still. ${left} s`;
+  if (doing.is === 'walk') return `Walk the way you will walk, and talk. ${left} s`;
+  return `Recording: five seconds of nobody, then your loudest words. ${left} s left`;
+}
+
+function tapOutcome(outer: readonly number[], device: readonly number[]): Outcome {
+  switch (liveMicrophone(outer, device)) {
+    case 'outer':
+      return { status: 'pass', text: `The outer microphone is live: its taps came at ${db(Math.max(...outer))}.` };
+    case 'device':
+      return {
+        status: 'fail',
+        text: 'It is the device’s own microphone that is live. Choose the input in the app, and push each plug home.',
+      };
+    case 'nothing':
+      return { status: 'fail', text: 'No tap was heard from either: the input is not one of these, or it is muted.' };
+    default:
+      return { status: 'caution', text: 'Taps on both came alike: tap each more lightly, further from the other.' };
+  }
+}
+
+/** How far the loud parts of a walk fall: the best second against the worst of those in which somebody speaks. */
+function fadeOf(channels: readonly Float32Array[], rateHz: number): number {
+  const levels: number[] = [];
+  for (let at = 0; at + 3 * rateHz <= channels[0].length; at += 3 * rateHz) {
+    let peak = 0;
+    for (const c of channels) for (let i = at; i < at + 3 * rateHz; i++) peak = Math.max(peak, Math.abs(c[i]));
+    levels.push(20 * Math.log10(Math.max(1e-6, peak)));
+  }
+  return levels.length > 0 ? Math.max(...levels) - Math.min(...levels) : 0;
+}
+
+interface TestProps {
+  readonly icon: typeof Mic;
+  readonly name: string;
+  readonly under: string;
+  readonly disabled: boolean;
+  readonly onClick: () => void;
+}
+
+const Test = ({ icon: Icon, name, under, disabled, onClick }: TestProps) => (
+  <button
+    type="button"
+    disabled={disabled}
+    onClick={onClick}
+    className="flex min-h-14 items-center gap-3 rounded-xl border border-rule bg-card px-3 py-2 text-left hover:border-accent disabled:opacity-50"
+  >
+    <Icon size={22} className="shrink-0 text-accent" aria-hidden />
+    <span>
+      <b className="block">{name}</b>
+      <span className="block text-soft text-sm">{under}</span>
+    </span>
+  </button>
+);

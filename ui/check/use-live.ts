@@ -1,0 +1,140 @@
+'use client';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { LiveMeter, type LiveReading } from '@/core/take';
+import { InputTrouble, inputsThere, type LiveInput, openInput } from './live-input';
+
+/** How often the meter is drawn anew, milliseconds: as often as an eye follows. */
+const DRAW_MS = 66;
+/** Of the history, and how long it is, seconds. */
+const STEP_S = 0.1;
+export const HISTORY_S = 60;
+
+/** An input with its meter: opened, followed, closed; and a stretch of it recorded when asked. */
+export function useLive() {
+  const [inputs, setInputs] = useState<readonly MediaDeviceInfo[]>([]);
+  const [input, setInput] = useState<LiveInput | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [reading, setReading] = useState<LiveReading | null>(null);
+  const [history, setHistory] = useState<readonly number[]>([]);
+  const meter = useRef<LiveMeter | null>(null);
+  const opened = useRef<LiveInput | null>(null);
+  const recorder = useRef<{
+    readonly blocks: (readonly Float32Array[])[];
+    frames: number;
+    readonly wanted: number;
+    readonly done: (x: readonly Float32Array[]) => void;
+  } | null>(null);
+  const past = useRef<number[]>([]);
+  const stepFrames = useRef({ peak: 0, frames: 0 });
+
+  const refresh = useCallback(() => void inputsThere().then(setInputs), []);
+
+  const finish = useCallback(() => {
+    const r = recorder.current;
+    recorder.current = null;
+    if (!r || r.blocks.length === 0) return;
+    const channels = Math.min(...r.blocks.map((b) => b.length));
+    const whole = Array.from({ length: channels }, () => new Float32Array(r.frames));
+    let at = 0;
+    for (const b of r.blocks) {
+      for (let c = 0; c < channels; c++) whole[c].set(b[c], at);
+      at += b[0].length;
+    }
+    r.done(whole);
+  }, []);
+
+  const close = useCallback(() => {
+    finish();
+    opened.current?.close();
+    opened.current = null;
+    meter.current = null;
+    setInput(null);
+  }, [finish]);
+
+  const open = useCallback(
+    async (deviceId: string | null) => {
+      close();
+      setTrouble(null);
+      past.current = [];
+      try {
+        const live = await openInput({
+          deviceId,
+          onBlock: (block) => {
+            const rateHz = opened.current?.rateHz;
+            if (!rateHz) return;
+            meter.current ??= new LiveMeter(rateHz, block.length);
+            meter.current.push(block);
+            let peak = 0;
+            for (const x of block) for (const v of x) peak = Math.max(peak, Math.abs(v));
+            const step = stepFrames.current;
+            step.peak = Math.max(step.peak, peak);
+            step.frames += block[0].length;
+            if (step.frames >= STEP_S * rateHz) {
+              past.current.push(step.peak);
+              if (past.current.length > HISTORY_S / STEP_S) past.current.shift();
+              stepFrames.current = { peak: 0, frames: 0 };
+            }
+            const r = recorder.current;
+            if (!r) return;
+            r.blocks.push(block);
+            r.frames += block[0].length;
+            if (r.frames >= r.wanted) finish();
+          },
+          onEnd: () => {
+            finish();
+            opened.current = null;
+            setInput(null);
+            setTrouble(
+              'The input went away in the middle: a plug came out, or the browser let it go. What was recorded until then is kept.',
+            );
+            refresh();
+          },
+        });
+        opened.current = live;
+        setInput(live);
+      } catch (e) {
+        setTrouble(e instanceof InputTrouble ? e.message : String(e));
+      }
+      refresh();
+    },
+    [close, finish, refresh],
+  );
+
+  /** Record so many seconds; what there is by then is handed over when it is stopped sooner. */
+  const record = useCallback((seconds: number): Promise<readonly Float32Array[]> => {
+    const rateHz = opened.current?.rateHz ?? 48_000;
+    return new Promise((done) => {
+      recorder.current = { blocks: [], frames: 0, wanted: seconds * rateHz, done };
+    });
+  }, []);
+
+  useEffect(() => {
+    refresh();
+    const media = navigator.mediaDevices;
+    media?.addEventListener('devicechange', refresh);
+    return () => media?.removeEventListener('devicechange', refresh);
+  }, [refresh]);
+  useEffect(() => {
+    if (!input) return;
+    const timer = setInterval(() => {
+      if (!meter.current) return;
+      setReading(meter.current.read());
+      setHistory([...past.current]);
+    }, DRAW_MS);
+    return () => clearInterval(timer);
+  }, [input]);
+  useEffect(() => () => opened.current?.close(), []);
+
+  return {
+    inputs,
+    input,
+    trouble,
+    reading: input ? reading : null,
+    history,
+    open,
+    close,
+    record,
+    finish,
+    clearClips: () => meter.current?.clearClips(),
+  };
+}

@@ -1,0 +1,112 @@
+import { transfer } from 'comlink';
+import type { Report } from '@/core/assess';
+import {
+  aligned,
+  type Clip,
+  type Edit,
+  edited,
+  type LineUp,
+  lineUp,
+  loudnessOf,
+  type Pitch,
+  pitchOf,
+  truePeakOf,
+} from '@/core/edit';
+import type { Setup } from '@/core/model';
+import { recordingOf, VOICE_RATE_HZ } from '@/core/render';
+import { analyse, type TakeReport } from '@/core/take';
+import { bytesOfBlob, readWav, type Sound, soundOf, wavHeader, wavSamples, writeWav } from '@/core/wav';
+
+export type Measured =
+  | { readonly ok: true; readonly report: TakeReport }
+  /** `other`: no WAV, but perhaps something that the browser can decode. */
+  | { readonly ok: false; readonly problem: string; readonly other: boolean };
+
+/** A clip with what was done to it, and what it measures now. */
+export interface EditedClip extends Clip {
+  readonly lufs: number | null;
+  readonly peakDbtp: number;
+  readonly pitch: Pitch | null;
+}
+
+export type LinedUp =
+  | { readonly ok: true; readonly value: LineUp; readonly rateHz: number }
+  | { readonly ok: false; readonly problem: string };
+
+/** News of progress come so often at most, milliseconds. */
+const NEWS_MS = 100;
+
+let running = 0;
+
+/** Measure to the end, or until something newer is asked for; null when it was stopped. */
+async function measured(sound: Sound, tell: (share: number) => void): Promise<TakeReport | null> {
+  running += 1;
+  const mine = running;
+  let told = performance.now();
+  for await (const p of analyse(sound)) {
+    if (p.done) return p.report;
+    if (performance.now() - told < NEWS_MS) continue;
+    told = performance.now();
+    tell(p.share);
+    // Lets `stop` in.
+    await new Promise((resolve) => setTimeout(resolve));
+    if (running !== mine) return null;
+  }
+  return null;
+}
+
+/** What the pages may ask of the thread that measures takes. */
+export const takeEndpoint = {
+  async measure(file: Blob, tell: (share: number) => void): Promise<Measured | null> {
+    const sound = await readWav(bytesOfBlob(file));
+    if (!sound.ok) return sound;
+    const report = await measured(sound.value, tell);
+    return report && { ok: true, report };
+  },
+  async measureDecoded(
+    rateHz: number,
+    channels: readonly Float32Array[],
+    tell: (share: number) => void,
+  ): Promise<Measured | null> {
+    const report = await measured(soundOf(rateHz, channels), tell);
+    return report && { ok: true, report };
+  },
+  /** The recording that a setup would make, as a WAV. */
+  record(report: Report, setup: Setup, seconds: number): Blob {
+    return new Blob([writeWav(VOICE_RATE_HZ, recordingOf(report, setup, seconds))], { type: 'audio/wav' });
+  },
+  edit(clip: Clip, edits: readonly Edit[]): EditedClip {
+    const { rateHz, channels } = edited(clip, edits);
+    const pitch = pitchOf(channels[0], rateHz);
+    const peak = truePeakOf(channels);
+    const result = { rateHz, channels, lufs: loudnessOf(rateHz, channels), peakDbtp: 20 * Math.log10(peak), pitch };
+    return transfer(result, channels.map((c) => c.buffer) as ArrayBuffer[]);
+  },
+  async lineUp(first: Blob, second: Blob): Promise<LinedUp> {
+    const [a, b] = [await readWav(bytesOfBlob(first)), await readWav(bytesOfBlob(second))];
+    if (!a.ok) return { ok: false, problem: `The first take: ${a.problem}` };
+    if (!b.ok) return { ok: false, problem: `The second take: ${b.problem}` };
+    const found = await lineUp(a.value, b.value);
+    return found.ok ? { ok: true, value: found.value, rateHz: a.value.rateHz } : found;
+  },
+  /** The second take as a WAV on the first's time, put together piece by piece. */
+  async aligned(second: Blob, rateHz: number, found: LineUp): Promise<Blob> {
+    const b = await readWav(bytesOfBlob(second));
+    if (!b.ok) throw new Error(b.problem);
+    const parts: Blob[] = [];
+    let frames = 0;
+    for await (const block of aligned(b.value, rateHz, found)) {
+      if (block[0].length === 0) continue;
+      parts.push(new Blob([wavSamples(block, 24)]));
+      frames += block[0].length;
+    }
+    const odd = (frames * b.value.channels * 3) % 2;
+    const header = wavHeader(rateHz, b.value.channels, frames, 24);
+    return new Blob([header, ...parts, new Uint8Array(odd)], { type: 'audio/wav' });
+  },
+  stop() {
+    running += 1;
+  },
+};
+
+export type TakeEndpoint = typeof takeEndpoint;

@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { takeEndpoint } from './take-endpoint';
+
+expose(takeEndpoint);
