@@ -1,0 +1,83 @@
+import { proxy, type Remote, transfer, wrap } from 'comlink';
+import type { Report } from '@/core/assess';
+import type { Clip, Edit, LineUp } from '@/core/edit';
+import type { Setup } from '@/core/model';
+import type { TakeReport } from '@/core/take';
+import { bytesOfBlob, readWav, writeWav } from '@/core/wav';
+import type { EditedClip, LinedUp, Measured, TakeEndpoint } from './take-endpoint';
+
+import { type News, untilOver } from './until-over';
+
+export type { EditedClip, LinedUp, Measured } from './take-endpoint';
+
+let thread: Remote<TakeEndpoint> | null = null;
+/** One take is measured after the other: a long one has the thread to itself. */
+const takes = (): Remote<TakeEndpoint> => {
+  thread ??= wrap<TakeEndpoint>(new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' }));
+  return thread;
+};
+
+/** Rate at which the browser hands over what it decodes. */
+const DECODED_HZ = 48_000;
+
+/** Measure a file: a WAV as a stream, anything else as far as this browser can decode it. Null when it was stopped. */
+export const measureTake = (file: File, tell: News<number>): Promise<Measured | null> =>
+  untilOver(tell, (told) => measureAnyTake(file, told));
+
+async function measureAnyTake(file: File, tell: News<number>): Promise<Measured | null> {
+  const read = await takes().measure(file, proxy(tell));
+  if (!read || read.ok || !read.other) return read;
+  const decoded = await decodedTake(file);
+  if (!decoded) {
+    const more = 'This browser cannot decode it as another kind of sound either.';
+    return { ok: false, problem: `${read.problem} ${more}`, other: false };
+  }
+  const { rateHz, channels } = decoded;
+  const buffers = channels.map((c) => c.buffer as ArrayBuffer);
+  return takes().measureDecoded(rateHz, transfer([...channels], buffers), proxy(tell));
+}
+
+/** A file as this browser decodes it, all of it in memory: compressed sound, the sound of a video. Null where it cannot. */
+export async function decodedTake(file: Blob): Promise<Clip | null> {
+  try {
+    const decoder = new OfflineAudioContext(1, 1, DECODED_HZ);
+    const decoded = await decoder.decodeAudioData(await file.arrayBuffer());
+    const channels = Array.from({ length: decoded.numberOfChannels }, (_, c) => decoded.getChannelData(c).slice());
+    return { rateHz: DECODED_HZ, channels };
+  } catch {
+    return null;
+  }
+}
+
+/** What can be read as a stream: the file itself, or a WAV of what this browser decodes of it. */
+async function asWav(file: Blob): Promise<Blob> {
+  const read = await readWav(bytesOfBlob(file));
+  if (read.ok || !read.other) return file;
+  const decoded = await decodedTake(file);
+  return decoded ? new Blob([writeWav(decoded.rateHz, decoded.channels)]) : file;
+}
+
+/** Measure sound that is here already. The arrays are handed over. */
+export async function measureSound(rateHz: number, channels: readonly Float32Array[]): Promise<TakeReport | null> {
+  const buffers = channels.map((c) => c.buffer);
+  const read = await takes().measureDecoded(
+    rateHz,
+    transfer([...channels], buffers),
+    proxy(() => {}),
+  );
+  return read?.ok ? read.report : null;
+}
+
+/** The recording that a setup would make. */
+export const makeRecording = (report: Report, setup: Setup, seconds: number): Promise<Blob> =>
+  takes().record(report, setup, seconds);
+
+export const editClip = (clip: Clip, edits: readonly Edit[]): Promise<EditedClip> => takes().edit(clip, edits);
+
+export const lineUpTakes = async (first: Blob, second: Blob): Promise<LinedUp> =>
+  takes().lineUp(await asWav(first), await asWav(second));
+
+export const alignTake = async (second: Blob, rateHz: number, found: LineUp): Promise<Blob> =>
+  takes().aligned(await asWav(second), rateHz, found);
+
+export const stopTake = (): Promise<void> => takes().stop();
