@@ -98,7 +98,8 @@ async function reduced(sound: Sound): Promise<Float32Array> {
   const resampler = new Resampler(1, sound.rateHz / COMPARED_HZ);
   const parts: Float32Array[] = [];
   for await (const block of sound.blocks()) {
-    const mono = block[0].map((v, i) => block.reduce((sum, c) => sum + c[i], 0) / block.length || v);
+    const mono = new Float32Array(block[0].length);
+    for (const c of block) for (let i = 0; i < mono.length; i++) mono[i] += c[i] / block.length;
     parts.push(resampler.push([mono])[0]);
   }
   parts.push(resampler.end()[0]);
@@ -182,7 +183,7 @@ function phaseCorrelator() {
     const [x, y] = [spectrumOf(a, fromA), spectrumOf(b, fromB)];
     for (let k = 0; k < 2 * size; k += 2) {
       const [re, im] = [x[k] * y[k] + x[k + 1] * y[k + 1], x[k] * y[k + 1] - x[k + 1] * y[k]];
-      const norm = Math.hypot(re, im) + 1e-12;
+      const norm = Math.sqrt(re * re + im * im) + 1e-12;
       x[k] = re / norm;
       x[k + 1] = im / norm;
     }

@@ -10,19 +10,29 @@ const voices = new Map<number, Float32Array>();
 const SECONDS = 14;
 /** A talker at -26 dBFS while speaking. */
 export function talker(seed = 1): Float32Array {
-  const known = voices.get(seed) ?? voice(SECONDS, seed).map((v) => v * 10 ** (-26 / 20));
+  const known = voices.get(seed) ?? scaled(voice(SECONDS, seed), -26);
   voices.set(seed, known);
   return known.slice();
 }
 
 export const hiss = (dbfs: number, seconds = SECONDS, seed = 9): Float32Array => {
   const next = normal(chance(seed));
-  return Float32Array.from({ length: seconds * RATE }, () => 10 ** (dbfs / 20) * next());
+  const size = factor(dbfs);
+  return Float32Array.from({ length: seconds * RATE }, () => size * next());
 };
 
-export const sum = (...all: readonly Float32Array[]): Float32Array =>
-  all[0].map((_, i) => all.reduce((s, x) => s + (x[i] ?? 0), 0));
-export const scaled = (x: Float32Array, db: number): Float32Array => x.map((v) => v * 10 ** (db / 20));
+const factor = (db: number): number => 10 ** (db / 20);
+
+/** As long as the first. */
+export function sum(first: Float32Array, ...others: readonly Float32Array[]): Float32Array {
+  const out = first.slice();
+  for (const x of others) for (let i = 0; i < Math.min(out.length, x.length); i++) out[i] += x[i];
+  return out;
+}
+export const scaled = (x: Float32Array, db: number): Float32Array => {
+  const by = factor(db);
+  return x.map((v) => v * by);
+};
 /** Later by so much, silence before it. */
 export const later = (x: Float32Array, seconds: number): Float32Array => {
   const by = Math.round(seconds * RATE);
@@ -31,10 +41,10 @@ export const later = (x: Float32Array, seconds: number): Float32Array => {
 /** Mains of a true frequency with harmonics falling by 6 dB each, all together of this level. */
 export const hum = (hz: number, dbfs: number, seconds = SECONDS): Float32Array => {
   const parts = [1, 0.5, 0.25, 0.125];
-  const norm = Math.sqrt(parts.reduce((s, p) => s + p * p, 0) / 2);
+  const size = factor(dbfs) / Math.sqrt(parts.reduce((s, p) => s + p * p, 0) / 2);
   return Float32Array.from({ length: seconds * RATE }, (_, i) => {
     const t = (2 * Math.PI * hz * i) / RATE;
-    return (10 ** (dbfs / 20) * parts.reduce((s, p, n) => s + p * Math.sin((n + 1) * t), 0)) / norm;
+    return size * parts.reduce((s, p, n) => s + p * Math.sin((n + 1) * t), 0);
   });
 };
 export const clippedAt = (x: Float32Array, ceiling: number): Float32Array =>
