@@ -5,6 +5,7 @@ const alias = { '@': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/,
 
 export default defineConfig({
   test: {
+    maxWorkers: '100%',
     projects: [
       {
         resolve: { alias },

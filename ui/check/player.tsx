@@ -1,13 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useObjectUrl } from '../kit';
 
 /** A recording to be heard. Headphones first: a loudspeaker beside an open microphone howls. */
 export function Player({ name, file }: { readonly name: string; readonly file: Blob }) {
-  const [url, setUrl] = useState<string | null>(null);
-  useEffect(() => {
-    const made = URL.createObjectURL(file);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [file]);
+  const url = useObjectUrl(file);
   if (url === null) return null;
   // biome-ignore lint/a11y/useMediaCaption: a recording of one's own has no captions
   return <audio controls src={url} aria-label={`Hear ${name}`} className="h-10 w-full" />;

@@ -1,10 +1,10 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Camera, Trash2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { Part } from '@/core/model';
 import { desk, photoKey } from '@/store';
-import { Button, partName } from '../kit';
+import { Button, partName, useObjectUrl } from '../kit';
 
 /** Longest side that is kept, pixels: enough to know a part by. */
 const LONGEST = 800;
@@ -26,14 +26,8 @@ async function smaller(file: File): Promise<Blob | null> {
 export function PartPhoto({ drawer, part }: { readonly drawer: string; readonly part: Part }) {
   const key = photoKey(drawer, part.id);
   const photo = useLiveQuery(() => desk().photos.get(key), [key]);
-  const [url, setUrl] = useState<string | null>(null);
+  const url = useObjectUrl(photo?.picture);
   const [wrong, setWrong] = useState<string | null>(null);
-  useEffect(() => {
-    if (!photo) return setUrl(null);
-    const made = URL.createObjectURL(photo.picture);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [photo]);
   const take = async (file: File | undefined) => {
     if (!file) return;
     const picture = await smaller(file);

@@ -24,6 +24,7 @@ export {
   useUses,
 } from './use-bench';
 export { setSetting, useAll, useDrawer, useJob, useOnPage, useSetting, useSetup, useSteps } from './use-desk';
+export { useObjectUrl } from './use-object-url';
 export { useWidth } from './use-width';
 export {
   ABSENCES,
