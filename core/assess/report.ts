@@ -94,6 +94,7 @@ const destination = (readings: Readings) => ({
   buses: readings.buses.map((b) => ({ ...b, mostBytes: finite(b.mostBytes) })),
   phantom: readings.phantom,
   ears: readings.ears,
+  echo: readings.echo,
   monitors: readings.monitors,
   delays: readings.delays,
   playbackPart: readings.playbackPart,

@@ -1,3 +1,4 @@
+import { hearsFarEnd, hearsSelf } from '../model';
 import type { EarReading, Readings } from '../readings';
 import { totalMs } from '../routing';
 import { jointSentence, nameOf } from './say';
@@ -9,8 +10,7 @@ const COMFORT_DB = 15;
 
 /** Can whoever must hear something, hear it, on both ears, by the right hole, once and in time? */
 export function heardGate(readings: Readings): Verdict {
-  const { compiled, ears, app, monitors, playbackPart } = readings;
-  const { hearing } = compiled.setup.job;
+  const { hearing } = readings.compiled.setup.job;
   if (hearing === 'nothing') {
     return verdict('heard', [
       {
@@ -25,51 +25,47 @@ export function heardGate(readings: Readings): Verdict {
       },
     ]);
   }
-  const fail = (brief: string, sentence: string, more: Partial<Finding>): Finding => ({
-    status: 'fail',
-    value: 0,
-    limit: LEAST_SPL,
-    unit: 'dB SPL',
-    room: -1,
-    brief,
-    sentence,
-    lane: 'return',
-    ...more,
-  });
-  const what = hearing === 'myself' ? 'yourself' : 'the far end';
-  const byWire = hearing === 'myself' && ears.some(isDirect);
-  if (hearing === 'myself' && !monitors && !byWire) {
-    return verdict('heard', [
-      fail(
-        'app plays nothing',
-        app.monitors
-          ? `Monitoring is off in the ${app.name}, and nothing leads your voice to headphones by wire, so you cannot hear yourself. Turn it on.`
-          : `The ${app.name} does not play what it records while it runs, so you cannot hear yourself through it. Use an interface with direct monitoring, or another app.`,
-        {
-          part: compiled.device.part.id,
-        },
-      ),
-    ]);
+  return verdict('heard', [
+    ...(hearsSelf(hearing) ? hears(readings, 'yourself') : []),
+    ...(hearsFarEnd(hearing) ? [...hears(readings, 'the far end'), ...echoes(readings)] : []),
+  ]);
+}
+
+type What = 'yourself' | 'the far end';
+
+const fail = (brief: string, sentence: string, part: string): Finding => ({
+  status: 'fail',
+  value: 0,
+  limit: LEAST_SPL,
+  unit: 'dB SPL',
+  room: -1,
+  brief,
+  sentence,
+  lane: 'return',
+  part,
+});
+
+/** Whether one of the two that are to be heard reaches the ears, loud enough and in time. */
+function hears(readings: Readings, what: What): readonly Finding[] {
+  const { compiled, ears, app, monitors, playbackPart } = readings;
+  if (what === 'yourself' && !monitors && !ears.some(isDirect)) {
+    const sentence = app.monitors
+      ? `Monitoring is off in the ${app.name}, and nothing leads your voice to headphones by wire, so you cannot hear yourself. Turn it on.`
+      : `The ${app.name} does not play what it records while it runs, so you cannot hear yourself through it. Use an interface with direct monitoring, a mixer, or another app.`;
+    return [fail('app plays nothing', sentence, compiled.device.part.id)];
   }
   if (ears.length === 0) {
-    return verdict('heard', [
-      fail(
-        'no headphones',
-        `Nothing is there to hear ${what} with: plug headphones into the ${nameOf(compiled, playbackPart)}.`,
-        {
-          part: playbackPart,
-        },
-      ),
-    ]);
+    const sentence = `Nothing is there to hear ${what} with: plug headphones into the ${nameOf(compiled, playbackPart)}.`;
+    return [fail('no headphones', sentence, playbackPart)];
   }
-  return verdict('heard', [...late(readings), ...ears.map((ear) => earFinding(readings, ear, what))]);
+  return [...late(readings, what), ...ears.map((ear) => earFinding(readings, ear, what))];
 }
 
 /** Is one's own voice loud enough by wire alone, on one ear at least? */
 const isDirect = (e: EarReading): boolean => Math.max(e.directLeftSpl, e.directRightSpl) >= LEAST_SPL;
 
 /** How loud it is at one pair of headphones, by whichever way is louder. */
-function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: string): Finding {
+function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: What): Finding {
   const own = what === 'yourself';
   const wire = own && (isDirect(ear) || !monitors);
   const sides = wire ? [ear.directLeftSpl, ear.directRightSpl] : [ear.leftSpl, ear.rightSpl];
@@ -115,9 +111,58 @@ const FAR_FINE_MS = 150;
 /** One's own voice back a second time is an echo: trouble from about 25 ms (ITU-T G.131, from memory), less is felt as room. */
 const ECHO_LIMIT_MS = 25;
 
+/**
+ * Loss that an echo needs to be acceptable, by the delay one way (ITU-T G.131, talker echo tolerance, read off the curve
+ * from memory, to 3 dB); 6 dB less is the limit.
+ */
+const ECHO_NEEDS: readonly (readonly [ms: number, db: number])[] = [
+  [10, 24],
+  [25, 34],
+  [50, 41],
+  [100, 47],
+  [200, 53],
+  [300, 55],
+];
+const ECHO_LIMIT_UNDER_DB = 6;
+
+function echoNeedsDb(ms: number): number {
+  const after = ECHO_NEEDS.findIndex(([at]) => ms <= at);
+  if (after <= 0) return ECHO_NEEDS.at(after)![1];
+  const [[ms0, db0], [ms1, db1]] = [ECHO_NEEDS[after - 1], ECHO_NEEDS[after]];
+  return db0 + ((db1 - db0) * Math.log(ms / ms0)) / Math.log(ms1 / ms0);
+}
+
+/** Does the far end hear itself? */
+function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
+  const ms = totalMs(delays.far);
+  return echo.map(({ part, lossDb, cancelledDb, through }) => {
+    const needs = echoNeedsDb(ms);
+    const db = lossDb + cancelledDb;
+    const app = cancelledDb > 0 ? `, ${cancelledDb} dB of it by the processing of the app` : '';
+    const by = through
+      ? `through the ${nameOf(compiled, through)}: what comes from the ${nameOf(compiled, playbackPart)} is in what goes back to it. Turn it down in that send, or send from an output that it is not on.`
+      : `by the ground that the headphones share with the microphone. Use an adapter with a hole for each, close to the ${nameOf(compiled, part)}, or turn it down.`;
+    return finding(
+      {
+        value: db,
+        limit: needs - ECHO_LIMIT_UNDER_DB,
+        unit: 'dB',
+        room: (db - needs + ECHO_LIMIT_UNDER_DB) / ECHO_LIMIT_UNDER_DB,
+        brief: `echo ${Math.round(db)} dB down`,
+        part: through ?? part,
+        lane: 'return',
+      },
+      {
+        good: `The far end hears nothing of itself: what it says comes back ${Math.round(db)} dB down${app}.`,
+        bad: `The far end hears itself ${(2 * ms).toFixed(0)} ms later, only ${Math.max(0, Math.round(db))} dB down${app}, ${by}`,
+      },
+    );
+  });
+}
+
 /** Is what is heard, or said, there in time, and once? */
-function late({ compiled, delays, ears, app, playbackPart }: Readings): Finding[] {
-  const own = compiled.setup.job.hearing === 'myself';
+function late({ compiled, delays, ears, app, playbackPart }: Readings, what: What): Finding[] {
+  const own = what === 'yourself';
   const byWire = own && ears.some(isDirect);
   // Through the app as well as by wire: only where those who hear the one also hear the other.
   const twice = byWire && delays.own.length > 0 && ears.some((e) => isDirect(e) && e.leftSpl >= LEAST_SPL);

@@ -4,7 +4,8 @@ export const FORMAT_VERSION = 1;
 
 export type Purpose = 'record' | 'live' | 'call';
 export type Arrangement = 'one' | 'side-each' | 'both-sides';
-export type Hearing = 'nothing' | 'myself' | 'far-end';
+/** `both`: oneself and the far end, as a host does at a mixer. */
+export type Hearing = 'nothing' | 'myself' | 'far-end' | 'both';
 export type Place = 'desk-mains' | 'desk' | 'hand' | 'gimbal';
 
 /** Something that makes sound and is to be recorded. */
@@ -21,6 +22,10 @@ export interface Source {
 
 /** What stands for the rated level of a source by wire: 94 dB SPL, 1 Pa, as microphones are rated at. */
 export const RATED_SPL = 94;
+
+/** Must one hear one's own voice, must one hear the far end? */
+export const hearsSelf = (hearing: Hearing): boolean => hearing === 'myself' || hearing === 'both';
+export const hearsFarEnd = (hearing: Hearing): boolean => hearing === 'far-end' || hearing === 'both';
 
 /** Where it is done, as far as sound and mains are concerned. What is not said is not judged. */
 export interface Room {

@@ -23,7 +23,7 @@ export type {
   Source,
   Track,
 } from './documents';
-export { FORMAT_VERSION, RATED_SPL } from './documents';
+export { FORMAT_VERSION, hearsFarEnd, hearsSelf, RATED_SPL } from './documents';
 export { type Host, hostsOf } from './hosts';
 export type {
   AppClass,

@@ -1,7 +1,8 @@
 import { type Catalogue, quantity, type Setup } from '../model';
 import { attachPart, freePorts } from './edit';
+import { listenWell } from './listen';
 import { compareScores, scoreOf } from './score';
-import { type Settled, settleKnobs } from './settle';
+import { judged, type Settled, settleFrom } from './settle';
 import type { Stock } from './stock';
 
 /**
@@ -29,12 +30,13 @@ function tryKind(kind: 'listening' | 'power', settled: Settled, catalogue: Catal
     for (const c of classes) {
       const setup = attachPart(settled.setup, catalogue, hole, { ...stock.take(c.id, 0).part, id: c.id });
       if (!setup) continue;
-      const tried = settleKnobs(setup, catalogue);
+      const tried = listenWell(judged(setup, catalogue), catalogue);
       if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
       break;
     }
   }
-  return best;
+  // What is heard or fed hardly moves the knobs of the line: they are set once, for the best of them.
+  return best === settled ? settled : settleFrom(best, catalogue);
 }
 
 /** The distance at which a microphone class is worn or stood; null for one that sits on the device. */

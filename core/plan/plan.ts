@@ -15,6 +15,7 @@ import { guestsOf } from './branches';
 import { buildSetup } from './build';
 import { type Chain, classCounts, type Link } from './chain';
 import { destinationsOf } from './destinations';
+import { canMixFarEnd, withFarEnd } from './far-end';
 import { type Best, bestAt, frontOf, type Merits } from './front';
 import { compareBy, upToEnough } from './preference';
 import { promising } from './promising';
@@ -71,6 +72,8 @@ export interface PlanProgress {
 const MOST_TRIED = 60;
 /** Other ways in for guests, assessed at most. */
 const MOST_WAYS = 60;
+/** Chains through a mixer into which the far end is brought. */
+const MOST_MIXES = 12;
 /** Chains from which further destinations are sought. */
 const MOST_REACHED = 12;
 /** Chains of a further destination's own that are tried beside one to the first. */
@@ -107,6 +110,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   const { lead, others } = sortedSources(job);
   const guests = guestsOf(others, catalogue, stock);
   let triedWays = 0;
+  let triedMixes = 0;
   let reached = 0;
   const byItself = new Map<Destination, readonly Setup[]>();
   const destinations = destinationsOf(wanted, catalogue, stock, (to) => {
@@ -150,11 +154,17 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     }
     return best;
   };
+  /** Where all but the ears is well, and a mixer is on the way: the far end brought into it. */
+  const withEars = (settled: Settled): Settled => {
+    if (triedMixes >= MOST_MIXES || !canMixFarEnd(settled, catalogue)) return settled;
+    triedMixes += 1;
+    return withFarEnd(settled, catalogue, stock);
+  };
   /** Assess one chain; null for one that does not reach. */
   const tried = (chain: Chain): PlanProgress | null => {
     const setup = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
     if (!reaches(setup, catalogue)) return null;
-    const led = withGuests(chain, accompany(settleKnobs(setup, catalogue), catalogue, stock));
+    const led = withEars(withGuests(chain, accompany(settleKnobs(setup, catalogue), catalogue, stock)));
     memory.learn(chain, led.setup, led.assessment);
     const goesOn = also !== undefined && scoreOf(led.assessment).failing === 0 && reached < MOST_REACHED;
     if (goesOn) reached += 1;

@@ -31,8 +31,17 @@ export function rateOf(classId: string, device: string, drawer: Drawer | null, c
   const worked = own.filter((o) => o.worked).length;
   const a = prior * PRIOR_TRIES + worked;
   const b = (1 - prior) * PRIOR_TRIES + own.length - worked;
-  const [from, to] = [betaQuantile(a, b, 0.05), betaQuantile(a, b, 0.95)];
+  const [from, to] = nineInTen(a, b);
   return { classId, mean: a / (a + b), from, to, worked, tried: own.length };
+}
+
+/** Few classes have results of their own, and every chain asks: each pair is worked out once. */
+const intervals = new Map<string, readonly [number, number]>();
+function nineInTen(a: number, b: number): readonly [number, number] {
+  const key = `${a} ${b}`;
+  const interval = intervals.get(key) ?? ([betaQuantile(a, b, 0.05), betaQuantile(a, b, 0.95)] as const);
+  intervals.set(key, interval);
+  return interval;
 }
 
 /** Rates of the pieces of a setup that have one, least first; and the chance that all of them work. */

@@ -3,6 +3,7 @@ import { appTakes, forbidden } from '../host';
 import {
   type AppClass,
   type Catalogue,
+  hearsSelf,
   isCarried,
   isGiven,
   type Job,
@@ -30,14 +31,20 @@ const TURNS = 150;
 /** What a chain has still to pass through before the device, as bits. */
 const JOIN = 1;
 const CHANNELS = 2;
-const EVERY_NEED = [0, JOIN, CHANNELS, JOIN | CHANNELS] as const;
+const EARS = 4;
+/** All combinations of some needs. */
+const combinations = (needs: number): readonly number[] =>
+  Array.from({ length: (JOIN | CHANNELS | EARS) + 1 }, (_, n) => n).filter((n) => (n & ~needs) === 0);
 
 interface State {
   readonly links: readonly Link[];
   readonly partClass: PartClass;
   readonly out: PortSpec;
   readonly cost: number;
-  /** JOIN while several microphones run side by side; CHANNELS while no input that keeps voices apart was met. */
+  /**
+   * JOIN while several microphones run side by side; CHANNELS while no input that keeps voices apart was met; EARS while
+   * one must hear oneself, the app plays nothing of it, and no part was met that does.
+   */
   readonly needs: number;
   readonly microphones: number;
   /** Cost so far and the least that must still come. */
@@ -68,6 +75,7 @@ export function* searchChains(
   const voices = job.sources.length;
   // One microphone cannot keep two voices apart, nor can an input of one channel; what comes by wire has its own way in.
   const apart = job.arrangement === 'side-each' && voices > 1;
+  const unheard = hearsSelf(job.hearing) && !app.monitors;
   const single = lead.length === 1 || (!apart && lead[0].from === undefined);
   const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
   const stepsFrom = waysOn(classes);
@@ -78,6 +86,7 @@ export function* searchChains(
     voices,
     others.length > 0 ? microphoneCounts[0] : lead.length,
     guests,
+    combinations((voices > 1 ? JOIN : 0) | (apart ? CHANNELS : 0) | (unheard ? EARS : 0)),
   );
   // Of those that are as good, the one found first comes first.
   const inOrder = (a: State, b: State) => a.bound - b.bound || a.found - b.found;
@@ -101,8 +110,8 @@ export function* searchChains(
       for (const microphones of microphoneCounts) {
         const links = [{ classId: partClass.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
         const cost = pieceCost(links, stock, microphones);
-        const needs = (microphones + others.length > 1 ? JOIN : 0) | (apart ? CHANNELS : 0);
-        push({ links, partClass, out, cost, needs: needs & ~channelsOf(partClass, voices), microphones });
+        const needs = (microphones + others.length > 1 ? JOIN : 0) | (apart ? CHANNELS : 0) | (unheard ? EARS : 0);
+        push({ links, partClass, out, cost, needs: needs & ~metBy(partClass, voices), microphones });
       }
     }
   }
@@ -134,7 +143,7 @@ export function* searchChains(
     been.add(way);
     for (const port of device.ports) {
       if (port.flow !== 'in' || !takes(state.out, port)) continue;
-      if ((state.needs & ~channelsOf(device, voices) & ~JOIN) !== 0) continue;
+      if ((state.needs & ~metBy(device, voices) & ~JOIN) !== 0) continue;
       const alike = device.ports.filter((p) => p.flow === 'in' && p.connector === port.connector).map((p) => p.id);
       if (alike[0] !== port.id && state.needs & JOIN) continue;
       for (const { alsoIn, guests: come } of joinings(state, device, alike, guests)) {
@@ -152,7 +161,7 @@ export function* searchChains(
         if (alsoIn.includes(out.id) || come.some((g) => g.port === out.id)) continue;
         const joins = alsoIn.length + come.length > 0;
         const links = [...state.links, { classId: next.id, inPort: into, alsoIn, guests: come, outPort: out.id }];
-        const needs = state.needs & ~(joins ? JOIN : 0) & ~channelsOf(next, voices);
+        const needs = state.needs & ~(joins ? JOIN : 0) & ~metBy(next, voices);
         const cost = pieceCost(links, stock, state.microphones);
         push({ links, partClass: next, out, cost, needs, microphones: state.microphones });
       }
@@ -285,9 +294,14 @@ function usable(c: PartClass, job: Job): boolean {
 
 const portKey = (c: PartClass, p: PortSpec, needs: number): string => `${c.id}.${p.id}.${needs}`;
 
-/** CHANNELS when the part has an input that records as many voices apart. */
-const channelsOf = (c: PartClass, voices: number): number =>
-  c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0;
+/** CHANNELS when the part has an input that records as many voices apart; EARS when it plays by wire what it is given. */
+const metBy = (c: PartClass, voices: number): number =>
+  (c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0) | (playsByWire(c) ? EARS : 0);
+
+function playsByWire({ ports, circuit }: PartClass): boolean {
+  const ears = ports.filter((p) => p.flow === 'monitor').map((p) => `${p.id}.`);
+  return circuit.some((e) => e.is === 'stage' && ears.some((ear) => e.out[0].startsWith(ear)));
+}
 
 /** JOIN when the part has as many holes like this one as lead there, and others for the guests. */
 function joinsAt(c: PartClass, into: PortSpec, leads: number, guests: Guests): number {
@@ -324,6 +338,7 @@ function costAhead(
   voices: number,
   leads: number,
   guests: Guests,
+  everyNeed: readonly number[],
 ): ReadonlyMap<string, number> {
   const outs = classes.flatMap((c) => (c.host ? [] : outsOf(c).map((port) => ({ partClass: c, port }))));
   const ahead = new Map<string, number>();
@@ -335,7 +350,7 @@ function costAhead(
   }>([], (a, b) => a.cost - b.cost);
   /** Going into a port of a part that meets `met`, after which `left` is still needed, costs so much from there on. */
   const relax = (into: PortSpec, met: number, left: number, cost: number) => {
-    for (const needs of EVERY_NEED.filter((n) => (n & ~met) === left)) {
+    for (const needs of everyNeed.filter((n) => (n & ~met) === left)) {
       for (const o of outs) {
         const key = portKey(o.partClass, o.port, needs);
         if (cost >= (ahead.get(key) ?? Number.POSITIVE_INFINITY) || !takes(o.port, into)) continue;
@@ -345,14 +360,13 @@ function costAhead(
     }
   };
   for (const port of device.ports)
-    if (port.flow === 'in')
-      relax(port, channelsOf(device, voices) | joinsAt(device, port, leads, guests), 0, PIECE_COST);
+    if (port.flow === 'in') relax(port, metBy(device, voices) | joinsAt(device, port, leads, guests), 0, PIECE_COST);
   while (open.length > 0) {
     const { partClass, port, needs, cost } = open.pop()!;
     if (cost > ahead.get(portKey(partClass, port, needs))!) continue;
     for (const into of partClass.ports) {
       if (into.id !== port.id && ['in', 'through'].includes(into.flow)) {
-        const met = joinsAt(partClass, into, leads, guests) | channelsOf(partClass, voices);
+        const met = joinsAt(partClass, into, leads, guests) | metBy(partClass, voices);
         // What stands before the joining part is needed once a microphone.
         const copies = needs & JOIN ? leads : 1;
         relax(into, met, needs, cost + PIECE_COST + priceOf(stock, partClass.id, copies));

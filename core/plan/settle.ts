@@ -6,21 +6,32 @@ import { compareScores, scoreOf } from './score';
 /** Where the peaks of the loudest voice are put: below the red, with room to spare. */
 export const TARGET_PEAK_DBFS = -12;
 
+/** Where so many gates fail, wire and kind are wrong: no gain mends that, and none is looked for. */
+const HOPELESS = 3;
+
 export interface Settled {
   readonly setup: Setup;
   readonly assessment: Assessment;
 }
 
-const judged = (setup: Setup, catalogue: Catalogue): Settled => ({ setup, assessment: mustAssess(setup, catalogue) });
+export const judged = (setup: Setup, catalogue: Catalogue): Settled => ({
+  setup,
+  assessment: mustAssess(setup, catalogue),
+});
 
 /**
  * Turn the knobs of a setup to where it works best: switches by trying each position, then gains, nearest the input
  * first, so that the loudest peaks stand at the target.
  */
-export function settleKnobs(setup: Setup, catalogue: Catalogue): Settled {
-  let best = judged(setup, catalogue);
+export const settleKnobs = (setup: Setup, catalogue: Catalogue): Settled =>
+  settleFrom(judged(setup, catalogue), catalogue);
+
+/** The same of a setup that is judged already. */
+export function settleFrom(asFound: Settled, catalogue: Catalogue): Settled {
+  const { setup } = asFound;
+  let best = asFound;
   // Switches decide who reaches what and who has its voltage; where that is right they are left alone.
-  for (const { part, knob } of isWrong(best) ? switchesOf(setup, catalogue) : []) {
+  for (const { part, knob } of isWrong(best) ? switchesOf(setup, catalogue, 'record') : []) {
     const partClass = catalogue.parts.get(part.class)!;
     for (let position = knob.min; position <= knob.max; position += knob.step) {
       if (position === knobAt(part, partClass, knob.id)) continue;
@@ -29,6 +40,7 @@ export function settleKnobs(setup: Setup, catalogue: Catalogue): Settled {
     }
     if (!isWrong(best)) break;
   }
+  if (scoreOf(best.assessment).failing >= HOPELESS) return best;
   const turned = levelAll(best, catalogue);
   if (turned === best.setup && !isUnlike(setup)) return best;
   const levelled = judged(turned, catalogue);
@@ -46,8 +58,12 @@ const isWrong = ({ assessment }: Settled): boolean =>
     (v) => v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V')),
   );
 
-/** Switches and choices that could matter to what is recorded: those that change the circuit other than towards ears. */
-function switchesOf(setup: Setup, catalogue: Catalogue): readonly { readonly part: Part; readonly knob: KnobSpec }[] {
+/** Switches and choices that could matter: to what is recorded, those that change the circuit other than towards ears; or those towards ears. */
+export function switchesOf(
+  setup: Setup,
+  catalogue: Catalogue,
+  towards: 'record' | 'ears',
+): readonly { readonly part: Part; readonly knob: KnobSpec }[] {
   return setup.parts.flatMap((part) => {
     const { knobs = [], circuit, ports } = catalogue.parts.get(part.class)!;
     const forEars = ports.filter((p) => p.flow === 'monitor').map((p) => `${p.id}.`);
@@ -55,7 +71,7 @@ function switchesOf(setup: Setup, catalogue: Catalogue): readonly { readonly par
       circuit.some((e) => {
         const text = JSON.stringify(e);
         if (e.when?.knob !== knob.id && !text.includes(`"knob:${knob.id}"`)) return false;
-        return !(e.is === 'stage' && e.out.some((n) => forEars.some((p) => n.startsWith(p))));
+        return (e.is === 'stage' && e.out.some((n) => forEars.some((p) => n.startsWith(p)))) === (towards === 'ears');
       });
     return knobs.filter((k) => k.unit !== 'dB' && matters(k)).map((knob) => ({ part, knob }));
   });
@@ -90,8 +106,9 @@ function level(setup: Setup, readings: Readings, barred: ReadonlySet<string>, ca
     );
     const knobs = (partClass.knobs ?? []).filter((k) => k.unit === 'dB');
     if (knobs.length === 0) continue;
-    const channelled = knobs.length > 1 && knobs.every((k) => k.id.startsWith('gain'));
-    const turned = channelled ? knobs : [knobs[0]];
+    // A gain of its own for each input: all are turned alike, and faders stay where they are.
+    const gains = knobs.filter((k) => k.id.startsWith('gain'));
+    const turned = gains.length > 0 ? gains : [knobs[0]];
     const from = knobAt(part, partClass, turned[0].id);
     const { min, max, step } = turned[0];
     const wanted = Math.max(min, Math.min(max, from + missing));

@@ -17,9 +17,38 @@ export interface EarReading {
   readonly directRightSpl: number;
 }
 
-/** Loudness at each listener from the part that plays. */
-export function readEars(compiled: Compiled, responses: Responses, playbackPart: string): readonly EarReading[] {
-  const players = compiled.playbacks.filter((p) => p.part === playbackPart);
+/**
+ * What a part's playback makes of volts between two nodes when both its sides are at full scale.
+ * @param alike whether both sides play the same, as one voice does: then it adds up as it stands, and can cancel; else
+ * by power.
+ */
+export function playedVolt(
+  { playbacks }: Compiled,
+  responses: Responses,
+  playbackPart: string,
+  alike: boolean,
+): (p: string, n: string) => number {
+  const sides = playbacks
+    .filter((p) => p.part === playbackPart)
+    .map((p) => responses.playback.get(playbackKey(p.part, p.side))!);
+  return (p, n) => {
+    const volts = sides.map((s) => s.between(p, n));
+    if (!alike) return Math.hypot(...volts.map(magnitude));
+    return magnitude({ re: volts.reduce((sum, v) => sum + v.re, 0), im: volts.reduce((sum, v) => sum + v.im, 0) });
+  };
+}
+
+/**
+ * Loudness at each listener from the part that plays.
+ * @param isCall what is played is the far end: one voice
+ */
+export function readEars(
+  compiled: Compiled,
+  responses: Responses,
+  playbackPart: string,
+  isCall: boolean,
+): readonly EarReading[] {
+  const played = playedVolt(compiled, responses, playbackPart, isCall);
   const listeners = [...new Set(compiled.drivers.map((d) => d.part))];
   const direct = (part: string, side: 'left' | 'right'): number => {
     const driver = compiled.drivers.find((d) => d.part === part && d.side === side);
@@ -34,11 +63,8 @@ export function readEars(compiled: Compiled, responses: Responses, playbackPart:
     const spl = (side: 'left' | 'right'): number => {
       const driver = compiled.drivers.find((d) => d.part === part && d.side === side);
       if (!driver) return 0;
-      const power = players.reduce((sum, p) => {
-        const volt = magnitude(responses.playback.get(playbackKey(p.part, p.side))!.between(driver.p, driver.n));
-        return sum + volt * volt;
-      }, 0);
-      return power > 0 ? Math.max(0, driver.splAtOneVolt + 10 * Math.log10(power) + PROGRAMME_DBFS) : 0;
+      const volt = played(driver.p, driver.n);
+      return volt > 0 ? Math.max(0, driver.splAtOneVolt + 20 * Math.log10(volt) + PROGRAMME_DBFS) : 0;
     };
     return {
       part,

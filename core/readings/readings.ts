@@ -27,6 +27,7 @@ import {
 } from '../signal';
 import { type ChannelReading, readChannels } from './channels';
 import { type EarReading, readEars } from './ears';
+import { type EchoReading, readEcho } from './echo';
 import { type JointReading, readJoint } from './joint-level';
 import { keptOf, LOST_DB } from './kept';
 import { type LedgerEntry, readLedger } from './ledger';
@@ -82,6 +83,8 @@ export interface Readings {
   readonly ledger: readonly LedgerEntry[];
   readonly loops: readonly Loop[];
   readonly ears: readonly EarReading[];
+  /** What the far end hears of itself; none where the app calls nobody. */
+  readonly echo: readonly EchoReading[];
   /** Whether the app plays what it records. */
   readonly monitors: boolean;
   readonly delays: DelayReading;
@@ -160,6 +163,8 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: rea
     };
   });
   const playbackPart = stand.playsFrom;
+  const isCall = app.networkMs !== undefined;
+  const ears = readEars(compiled, responses, playbackPart, isCall);
   const monitors = app.monitors && session.monitoring !== 'off';
   return {
     ...shared,
@@ -176,7 +181,8 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: rea
     channels,
     unrecorded: all.filter((c) => !channels.includes(c)),
     ledger: readLedger(compiled, responses, channels),
-    ears: readEars(compiled, responses, playbackPart),
+    ears,
+    echo: !isCall ? [] : readEcho(compiled, responses, channels, ears, playbackPart, stand.processing),
     monitors,
     delays: readDelays(compiled, { ...app, monitors }, slowest(lines), playbackPart),
     playbackPart,

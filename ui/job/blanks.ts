@@ -23,7 +23,12 @@ const ARRANGEMENTS: Readonly<Record<Arrangement, string>> = {
   'side-each': 'a side each',
   'both-sides': 'mixed to both sides',
 };
-const HEARINGS: Readonly<Record<Hearing, string>> = { nothing: 'nothing', myself: 'myself', 'far-end': 'the far end' };
+const HEARINGS: Readonly<Record<Hearing, string>> = {
+  nothing: 'nothing',
+  myself: 'myself',
+  'far-end': 'the far end',
+  both: 'myself and the far end',
+};
 const PLACES: Readonly<Record<Place, string>> = {
   'desk-mains': 'at a desk with mains',
   desk: 'at a desk without mains',

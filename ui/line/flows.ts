@@ -1,6 +1,6 @@
 import type { Report } from '@/core/assess';
 import type { GateName } from '@/core/gates';
-import type { Setup } from '@/core/model';
+import { hearsFarEnd, type Setup } from '@/core/model';
 import { appOf, classOf, lower, nameIn } from '../kit';
 import type { Flow } from './flow-lane';
 
@@ -135,7 +135,7 @@ function hangsOn(setup: Setup, part: string): string {
 export function returnWords(setup: Setup, report: Report): string {
   const heard = report.verdicts.find((v) => v.gate === 'heard')!;
   if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
-  const far = setup.job.hearing === 'far-end' ? total(report.delays.far) : 0;
+  const far = hearsFarEnd(setup.job.hearing) ? total(report.delays.far) : 0;
   const late = far > 0 ? `; they hear you after ${far.toFixed(0)} ms` : '';
   if (setup.job.hearing === 'myself') return heard.sentence;
   const ears = report.ears.map((e) => lower(nameIn(setup, e.part))).join(', ');

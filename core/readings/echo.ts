@@ -1,0 +1,54 @@
+import type { Compiled } from '../compile';
+import { dbu, type Responses } from '../signal';
+import type { ChannelReading } from './channels';
+import { type EarReading, playedVolt } from './ears';
+
+/** As loud as one listens to a talk over headphones, dB SPL; the device is turned down to it. Common practice. */
+const LISTENING_SPL = 75;
+
+/** What an app's processing takes out of what it plays and hears back, at least; common practice is 20 to 30 dB. */
+const CANCELLER_DB = 25;
+
+/** An amplifier that has so little of what is played at its input does not carry it. */
+const CARRIED_VOLT = 1e-3;
+
+/** What the far end says coming back to it by wire, at one recorded channel. */
+export interface EchoReading {
+  readonly part: string;
+  /** Number of the channel, from 1. */
+  readonly number: number;
+  /** From what the device is given to play to what it records, both against full scale: so much is lost on the way. */
+  readonly lossDb: number;
+  /** What the app's own echo canceller takes away besides. */
+  readonly cancelledDb: number;
+  /** The part whose amplifier carries it there; null where it is the wiring alone. */
+  readonly through: string | null;
+}
+
+/**
+ * Loss of each electrical path from what plays the far end back into what is sent to it: headphone current in a ground
+ * that the microphone shares, or a mixer's bus that carries its return into the send. The device's volume is taken as
+ * turned down to a usual loudness at the loudest ear.
+ * @returns the recorded channels in which anything at all comes back.
+ */
+export function readEcho(
+  compiled: Compiled,
+  responses: Responses,
+  channels: readonly ChannelReading[],
+  ears: readonly EarReading[],
+  playbackPart: string,
+  processing: boolean,
+): readonly EchoReading[] {
+  const loudest = Math.max(...ears.flatMap((e) => [e.leftSpl, e.rightSpl]), 0);
+  const turnedDownDb = Math.max(0, loudest - LISTENING_SPL);
+  const heardAt = playedVolt(compiled, responses, playbackPart, true);
+  return channels.flatMap(({ input, number, fedBy }) => {
+    const volt = heardAt(input.p, input.n);
+    if (volt === 0) return [];
+    const carrying = [...fedBy].find((s) => s.part !== input.part && heardAt(s.driveNode, s.n) > CARRIED_VOLT);
+    const lossDb = input.fullScaleDbu - dbu(volt) + turnedDownDb;
+    return [
+      { part: input.part, number, lossDb, cancelledDb: processing ? CANCELLER_DB : 0, through: carrying?.part ?? null },
+    ];
+  });
+}
