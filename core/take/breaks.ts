@@ -31,6 +31,8 @@ export class Breaks {
   private readonly around: number;
   private filled = 0;
   private readonly part: Float32Array;
+  /** How sharply the wave bends at each sample of the chunk. */
+  private readonly bends: Float64Array;
   /** The last chunks, the oldest first: twice as many as a click must stand alone for, and the one that is judged. */
   private readonly past: Bend[] = [];
   private frames = 0;
@@ -44,17 +46,21 @@ export class Breaks {
     this.chunk = Math.max(16, Math.round(CHUNK_S * rateHz));
     this.around = Math.ceil(ALONE_S / CHUNK_S);
     this.part = new Float32Array(this.chunk);
+    this.bends = new Float64Array(this.chunk);
   }
 
   push(x: Float32Array): void {
     for (let at = 0; at < x.length; ) {
       const n = Math.min(this.chunk - this.filled, x.length - at);
-      this.part.set(x.subarray(at, at + n), this.filled);
+      if (n === this.chunk) this.take(x, at);
+      else {
+        this.part.set(x.subarray(at, at + n), this.filled);
+        this.filled += n;
+        if (this.filled < this.chunk) return;
+        this.filled = 0;
+        this.take(this.part, 0);
+      }
       at += n;
-      this.filled += n;
-      if (this.filled < this.chunk) return;
-      this.filled = 0;
-      this.take();
       this.frames += this.chunk;
     }
   }
@@ -66,38 +72,30 @@ export class Breaks {
     return { count: this.clicks.count - (this.clicks.kept.length - marks.length), marks };
   }
 
-  private take(): void {
-    const { part, chunk } = this;
-    const leastRun = LEAST_GAP_S * this.rateHz;
-    const ends = [this.before, this.last] as const;
-    let { last, before, run } = this;
+  private take(x: Float32Array, from: number): void {
+    const { chunk, bends } = this;
+    this.follow(x, from);
+    let { last, before } = this;
     let [size, at, peak] = [0, 0, 0];
     for (let i = 0; i < chunk; i++) {
-      const v = part[i];
-      if (v === last) run += 1;
-      else if (run > 0) {
-        if (run > leastRun) this.gap(this.frames + i, run, last);
-        run = 0;
-      }
-      if (v > peak) peak = v;
-      else if (-v > peak) peak = -v;
-      const turn = v - 2 * last + before;
-      if (turn > size) {
-        size = turn;
-        at = i;
-      } else if (-turn > size) {
-        size = -turn;
+      const v = x[from + i];
+      // No branch: the sign of a bend is chance, and a processor that guesses it is wrong every other time.
+      const a = Math.abs(v);
+      if (a > peak) peak = a;
+      const bend = Math.abs(v - 2 * last + before);
+      bends[i] = bend;
+      if (bend > size) {
+        size = bend;
         at = i;
       }
       before = last;
       last = v;
     }
     // How loud it was before a run of equal samples that began in this chunk or goes on into it.
-    if (run === 0 || run < chunk) this.runLevel = Math.max(peak, this.past.at(-1)?.peak ?? 0);
+    if (this.run < chunk) this.runLevel = Math.max(peak, this.past.at(-1)?.peak ?? 0);
     this.last = last;
     this.before = before;
-    this.run = run;
-    const other = size > LEAST_CLICK ? this.sharpestBut(at, ends) : 0;
+    const other = size > LEAST_CLICK ? this.sharpestBut(at) : 0;
     this.past.push({ at: this.frames + at, size, other, peak });
     if (this.past.length > 2 * this.around + 1) this.past.shift();
     this.judge();
@@ -109,14 +107,28 @@ export class Breaks {
     } else if (this.pending.left <= 0) this.pending = null;
   }
 
-  /** The sharpest bend of the chunk but for those beside a sample; with the two samples before the chunk. */
-  private sharpestBut(at: number, [before, last]: readonly [number, number]): number {
+  /**
+   * Follow a run of equal samples into the next chunk, and to its end. One that begins and ends within a chunk is no
+   * longer than a chunk, which is too short for a gap: only what a chunk begins and ends with counts.
+   */
+  private follow(x: Float32Array, from: number): void {
+    const { chunk, last } = this;
+    let lead = 0;
+    while (lead < chunk && x[from + lead] === last) lead += 1;
+    this.run += lead;
+    if (lead === chunk) return;
+    if (this.run > LEAST_GAP_S * this.rateHz) this.gap(this.frames + lead, this.run, last);
+    let left = from + chunk - 1;
+    while (left > from + lead && x[left] === x[left - 1]) left -= 1;
+    this.run = from + chunk - 1 - left;
+  }
+
+  /** The sharpest bend of the chunk but for those beside a sample. */
+  private sharpestBut(at: number): number {
+    const { bends, chunk } = this;
     let most = 0;
-    for (let i = 0; i < this.chunk; i++) {
-      if (Math.abs(i - at) <= OWN) continue;
-      const [a, b] = [i > 1 ? this.part[i - 2] : i > 0 ? last : before, i > 0 ? this.part[i - 1] : last];
-      most = Math.max(most, Math.abs(this.part[i] - 2 * b + a));
-    }
+    for (let i = 0; i < at - OWN; i++) if (bends[i] > most) most = bends[i];
+    for (let i = at + OWN + 1; i < chunk; i++) if (bends[i] > most) most = bends[i];
     return most;
   }
 

@@ -55,23 +55,25 @@ export class EchoFinder {
 
   push(x: Float32Array): void {
     // A plain mean is filter enough: the band that is looked at lies well below the new half rate.
-    const { factor } = this;
-    let { carry, carried } = this;
-    for (let i = 0; i < x.length; i++) {
-      carry += x[i];
-      carried += 1;
-      if (carried < factor) continue;
-      this.window[this.filled] = carry / factor;
+    const { factor, window, size } = this;
+    let { carry, carried, filled } = this;
+    for (let i = 0; i < x.length; ) {
+      const until = Math.min(x.length, i + factor - carried);
+      carried += until - i;
+      for (; i < until; i++) carry += x[i];
+      if (carried < factor) break;
+      window[filled] = carry / factor;
       carry = 0;
       carried = 0;
-      this.filled += 1;
-      if (this.filled < this.size) continue;
-      this.filled = 0;
+      filled += 1;
+      if (filled < size) continue;
+      filled = 0;
       if (this.windows % this.every === 0) this.take();
       this.windows += 1;
     }
     this.carry = carry;
     this.carried = carried;
+    this.filled = filled;
   }
 
   private take(): void {

@@ -1,3 +1,5 @@
+import { sumOfSquares } from './squares';
+
 /** Stretches of so many seconds tell a knock from a word. */
 const STEP_S = 0.002;
 /** It comes out of what was before by so much within one step or two, and is down again by so much soon after. */
@@ -29,9 +31,7 @@ export class Knocks {
   push(x: Float32Array): void {
     for (let at = 0; at < x.length; ) {
       const n = Math.min(this.step - this.filled, x.length - at);
-      let squares = 0;
-      for (let i = at; i < at + n; i++) squares += x[i] * x[i];
-      this.squares += squares;
+      this.squares += sumOfSquares(x, at, at + n);
       this.filled += n;
       at += n;
       if (this.filled < this.step) return;
@@ -48,12 +48,12 @@ export class Knocks {
     const after = Math.round(AFTER_S / STEP_S);
     const before = Math.round(BEFORE_S / STEP_S);
     const here = this.done - 1 - after;
-    if (here < 0) return;
+    // Most are quiet, and are left at once.
+    if (here < 0 || this.levels[here % this.levels.length] < LEAST_DBFS) return;
     const at = (step: number) => (step < 0 ? -200 : this.levels[step % this.levels.length]);
     const level = at(here);
     const seconds = (here * this.step) / this.rateHz;
-    if (level < LEAST_DBFS || level - at(here - 2) < RISE_DB || seconds - (this.found.at(-1)?.at ?? -1) < APART_S)
-      return;
+    if (level - at(here - 2) < RISE_DB || seconds - (this.found.at(-1)?.at ?? -1) < APART_S) return;
     if (at(here + 1) > level + 3 && at(here - 1) < level - 3) return;
     // The loudest before it, its own rise left out; where it begins the file nothing is known of before.
     let [loudestBefore, loudestLate] = [-200, -200];

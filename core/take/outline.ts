@@ -28,21 +28,40 @@ export class Outliner {
   }
 
   push(x: Float32Array): void {
-    for (let i = 0; i < x.length; ) {
+    for (let from = 0; from < x.length; ) {
       const column = Math.floor(this.at / this.per);
-      const end = Math.min(x.length, i + this.per - (this.at % this.per));
-      let [low, high, squares] = [this.low[column], this.high[column], 0];
-      this.at += end - i;
-      for (; i < end; i++) {
-        const v = x[i];
-        if (v < low) low = v;
-        if (v > high) high = v;
-        squares += v * v;
-      }
-      this.low[column] = low;
-      this.high[column] = high;
-      this.squares[column] += squares;
+      const to = Math.min(x.length, from + this.per - (this.at % this.per));
+      this.draw(x, from, to, column);
+      this.at += to - from;
+      from = to;
     }
+  }
+
+  private draw(x: Float32Array, from: number, to: number, column: number): void {
+    let low = this.low[column];
+    let high = this.high[column];
+    // Two sums side by side: one alone waits for itself at every sample.
+    let even = 0;
+    let odd = 0;
+    for (let i = from; i + 1 < to; i += 2) {
+      const a = x[i];
+      const b = x[i + 1];
+      if (a < low) low = a;
+      if (a > high) high = a;
+      if (b < low) low = b;
+      if (b > high) high = b;
+      even += a * a;
+      odd += b * b;
+    }
+    if ((to - from) % 2 === 1) {
+      const a = x[to - 1];
+      if (a < low) low = a;
+      if (a > high) high = a;
+      even += a * a;
+    }
+    this.low[column] = low;
+    this.high[column] = high;
+    this.squares[column] += even + odd;
   }
 
   end(): Outline {

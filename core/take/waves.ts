@@ -89,7 +89,7 @@ export class Waves {
     let up = half[0] > 0;
     for (let i = from; i < to; i++) {
       const v = x[i];
-      const a = v < 0 ? -v : v;
+      const a = Math.abs(v);
       if (a > peak) {
         peak = a;
         this.peakFrame = this.frames + i;
