@@ -6,7 +6,7 @@ import {
   type Edit,
   edited,
   type LineUp,
-  lineUp,
+  liningUp,
   loudnessOf,
   type Pitch,
   pitchOf,
@@ -38,13 +38,15 @@ const NEWS_MS = 100;
 
 let running = 0;
 
-/** Measure to the end, or until something newer is asked for; null when it was stopped. */
-async function measured(sound: Sound, tell: (share: number) => void): Promise<TakeReport | null> {
+type Step<T> = { readonly done: false; readonly share: number } | (T & { readonly done: true });
+
+/** Work to the end, or until something newer is asked for; null when it was stopped. */
+async function worked<T>(steps: AsyncIterable<Step<T>>, tell: (share: number) => void): Promise<T | null> {
   running += 1;
   const mine = running;
   let told = performance.now();
-  for await (const p of analyse(sound)) {
-    if (p.done) return p.report;
+  for await (const p of steps) {
+    if (p.done) return p;
     if (performance.now() - told < NEWS_MS) continue;
     told = performance.now();
     tell(p.share);
@@ -54,6 +56,9 @@ async function measured(sound: Sound, tell: (share: number) => void): Promise<Ta
   }
   return null;
 }
+
+const measured = async (sound: Sound, tell: (share: number) => void): Promise<TakeReport | null> =>
+  (await worked(analyse(sound), tell))?.report ?? null;
 
 /** What the pages may ask of the thread that measures takes. */
 export const takeEndpoint = {
@@ -82,12 +87,14 @@ export const takeEndpoint = {
     const result = { rateHz, channels, lufs: loudnessOf(rateHz, channels), peakDbtp: 20 * Math.log10(peak), pitch };
     return transfer(result, channels.map((c) => c.buffer) as ArrayBuffer[]);
   },
-  async lineUp(first: Blob, second: Blob): Promise<LinedUp> {
+  /** Null when it was stopped. */
+  async lineUp(first: Blob, second: Blob, tell: (share: number) => void): Promise<LinedUp | null> {
     const [a, b] = [await readWav(bytesOfBlob(first)), await readWav(bytesOfBlob(second))];
     if (!a.ok) return { ok: false, problem: `The first take: ${a.problem}` };
     if (!b.ok) return { ok: false, problem: `The second take: ${b.problem}` };
-    const found = await lineUp(a.value, b.value);
-    return found.ok ? { ok: true, value: found.value, rateHz: a.value.rateHz } : found;
+    const found = await worked(liningUp(a.value, b.value), tell);
+    if (!found) return null;
+    return found.lined.ok ? { ...found.lined, rateHz: a.value.rateHz } : found.lined;
   },
   /** The second take as a WAV on the first's time, put together piece by piece. */
   async aligned(second: Blob, rateHz: number, found: LineUp): Promise<Blob> {

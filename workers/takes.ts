@@ -74,8 +74,9 @@ export const makeRecording = (report: Report, setup: Setup, seconds: number): Pr
 
 export const editClip = (clip: Clip, edits: readonly Edit[]): Promise<EditedClip> => takes().edit(clip, edits);
 
-export const lineUpTakes = async (first: Blob, second: Blob): Promise<LinedUp> =>
-  takes().lineUp(await asWav(first), await asWav(second));
+/** Null when it was stopped. */
+export const lineUpTakes = (first: Blob, second: Blob, tell: News<number>): Promise<LinedUp | null> =>
+  untilOver(tell, async (told) => takes().lineUp(await asWav(first), await asWav(second), proxy(told)));
 
 export const alignTake = async (second: Blob, rateHz: number, found: LineUp): Promise<Blob> =>
   takes().aligned(await asWav(second), rateHz, found);

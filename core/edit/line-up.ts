@@ -27,14 +27,50 @@ const LEAST_PLACES = 3;
 const STRAY_S = 0.004;
 const COMPARED_HZ = 16_000;
 
-type Lined = { readonly ok: true; readonly value: LineUp } | { readonly ok: false; readonly problem: string };
+export type Lined = { readonly ok: true; readonly value: LineUp } | { readonly ok: false; readonly problem: string };
+
+export type LineUpProgress =
+  | { readonly done: false; readonly share: number }
+  | { readonly done: true; readonly lined: Lined };
+
+/** How much of the work reading both is; the comparing at places is the rest. */
+const READING = 0.7;
+
+/** Where does the second take lie against the first, and does its clock run alike? At once, for tests and commands. */
+export async function lineUp(first: Sound, second: Sound): Promise<Lined> {
+  for await (const p of liningUp(first, second)) if (p.done) return p.lined;
+  throw new Error('a line-up ended without an answer');
+}
 
 /**
- * Where does the second take lie against the first, and does its clock run alike? First by the onsets of all of both, then
- * by the correlation of phases (Knapp and Carter 1976) at places all along, through which a straight line is laid.
+ * The same step by step, so that it can be shown and stopped. First by the onsets of all of both, then by the correlation
+ * of phases (Knapp and Carter 1976) at places all along, through which a straight line is laid.
  */
-export async function lineUp(first: Sound, second: Sound): Promise<Lined> {
-  const [a, b] = [await reduced(first), await reduced(second)];
+export async function* liningUp(first: Sound, second: Sound): AsyncGenerator<LineUpProgress> {
+  const frames = first.frames + second.frames;
+  const read: Float32Array[] = [];
+  let before = 0;
+  for (const sound of [first, second]) {
+    const reading = reduced(sound);
+    for (let r = await reading.next(); ; r = await reading.next()) {
+      if (r.done) {
+        read.push(r.value);
+        break;
+      }
+      yield { done: false, share: (READING * (before + r.value)) / frames };
+    }
+    before += sound.frames;
+  }
+  const [a, b] = read;
+  const compare = placeByPlace(a, b);
+  for (let r = compare.next(); ; r = compare.next()) {
+    if (r.done) return yield { done: true, lined: r.value };
+    yield { done: false, share: READING + (1 - READING) * r.value };
+  }
+}
+
+/** Compares both at many places; each step is the share of them that is done. */
+function* placeByPlace(a: Float32Array, b: Float32Array): Generator<number, Lined> {
   const [rises, others] = [onsets(a), onsets(b)];
   const coarse = coarseOffset(rises, others);
   if (coarse === null) return { ok: false, problem: 'The takes have nothing in common: are they of the same event?' };
@@ -48,6 +84,7 @@ export async function lineUp(first: Sound, second: Sound): Promise<Lined> {
     const at = from + ((to - from - WINDOW_S) * i) / Math.max(1, PLACES - 1);
     const lag = compare(a, b, Math.round(at * COMPARED_HZ), Math.round((at - coarse) * COMPARED_HZ));
     if (lag !== null) found.push({ at: at + WINDOW_S / 2, lag: coarse - lag });
+    yield (i + 1) / PLACES;
   }
   if (found.length < LEAST_PLACES)
     return {
@@ -93,14 +130,17 @@ export async function* aligned(
   yield resampler.end();
 }
 
-/** All channels together at a rate that is enough to compare by. */
-async function reduced(sound: Sound): Promise<Float32Array> {
+/** All channels together at a rate that is enough to compare by; each step is how many frames are read. */
+async function* reduced(sound: Sound): AsyncGenerator<number, Float32Array> {
+  let frames = 0;
   const resampler = new Resampler(1, sound.rateHz / COMPARED_HZ);
   const parts: Float32Array[] = [];
   for await (const block of sound.blocks()) {
     const mono = new Float32Array(block[0].length);
     for (const c of block) for (let i = 0; i < mono.length; i++) mono[i] += c[i] / block.length;
     parts.push(resampler.push([mono])[0]);
+    frames += mono.length;
+    yield frames;
   }
   parts.push(resampler.end()[0]);
   const all = new Float32Array(parts.reduce((n, p) => n + p.length, 0));

@@ -42,6 +42,9 @@ test('takes are dropped in: each finding with its place and the next step, besid
   expect(findings).toMatch(/mains hum at 50\.0 Hz/);
   expect(findings).toMatch(/Limit/);
   await walk.sees(/computed.*measured/s, '[aria-label="Beside the prediction"]');
+  await walk.press(/^All figures, and the taps$/);
+  await walk.sees(/Whole take −\d+\.\d LUFS.*Loudest 0\.4 s −\d+\.\d LUFS/s, '[aria-label=Loudness]');
+  await walk.sees(/True peak, between the samples −\d+\.\d −\d+\.\d dBTP/, '[aria-label="Figures of each channel"]');
   await walk.expectAccessible();
 });
 
@@ -130,4 +133,37 @@ test('the live input: levels of the file that stands for it, sides, noise, and a
   expect(findings).toMatch(/the voice stands \d\d dB\(A\) above the noise/);
   await walk.open('check/?setup=kiln-rehearsed');
   await walk.sees(/test take .*\.wav/, '[aria-label="Kept with this setup"]');
+  await walk.press(/^Throw test take .* away$/);
+  await walk.press(/^Bring it back$/);
+  await walk.sees(/test take .*\.wav/, '[aria-label="Kept with this setup"]');
+});
+
+test('a browser that keeps its processing on, or gives another rate, is told of; a plug that comes out loses nothing', async () => {
+  await walk.open('check/?setup=kiln-rehearsed');
+  await walk.press(/^Live input$/, '[role=tab]');
+  // What this browser answers, as another might: no test machine has an input that can be pulled out.
+  await walk.driver.executeScript(`
+    const open = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+    navigator.mediaDevices.getUserMedia = async (wish) => {
+      const stream = await open(wish);
+      const [track] = stream.getAudioTracks();
+      const told = track.getSettings.bind(track);
+      track.getSettings = () => ({ ...told(), noiseSuppression: true, sampleRate: 16000, channelCount: 1 });
+      window.pulledOut = () => { track.stop(); track.dispatchEvent(new Event('ended')); };
+      return stream;
+    };`);
+  await walk.press(/^Listen$/);
+  await walk.sees(/still takes out noise, though it was asked not to/);
+  await walk.sees(/gives 16000 Hz and the browser turns it into \d+ Hz/);
+  await walk.sees(/one channel only/);
+  await walk.press(/^Test take/);
+  await walk.sees(/Recording/);
+  await new Promise((resolve) => setTimeout(resolve, 3000));
+  await walk.driver.executeScript('window.pulledOut()');
+  await walk.sees(/test take .*\.wav/, '[aria-label=Takes]');
+  await walk.press(/^Live input$/, '[role=tab]');
+  await walk.press(/^Listen$/);
+  await walk.sees(/The sides differ|Peak|dBFS/, '[aria-label=Meter]');
+  await walk.driver.executeScript('window.pulledOut()');
+  await walk.sees(/input went away in the middle/);
 });

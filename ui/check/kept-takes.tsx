@@ -1,8 +1,10 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { Trash2 } from 'lucide-react';
+import { Download, RotateCcw, Trash2 } from 'lucide-react';
+import { useState } from 'react';
 import { desk, type KeptTake } from '@/store';
-import { tell } from '../shell';
+import { Button } from '../kit';
+import { saveFile, tell } from '../shell';
 
 /** Keep a recording in this browser; with a setup, or as a sample of the library. */
 export async function keepTake(file: File, setup: string | null): Promise<void> {
@@ -31,7 +33,9 @@ interface Props {
 
 /** Recordings that are kept, to be opened again or thrown away. */
 export function KeptTakes({ title, takes, onOpen }: Props) {
-  if (takes.length === 0) return null;
+  // No step of the desk's undo: recordings are large. The last one stays at hand until the page is left.
+  const [gone, setGone] = useState<KeptTake | null>(null);
+  if (takes.length === 0 && !gone) return null;
   return (
     <section aria-label={title}>
       <h2 className="font-bold">{title}</h2>
@@ -47,10 +51,18 @@ export function KeptTakes({ title, takes, onOpen }: Props) {
             </button>
             <button
               type="button"
+              aria-label={`Save ${t.name} to a file`}
+              onClick={() => saveFile(t.name, t.file)}
+              className="min-h-10 min-w-10 border border-rule border-l-0 bg-card text-soft hover:text-ink"
+            >
+              <Download size={16} className="mx-auto" aria-hidden />
+            </button>
+            <button
+              type="button"
               aria-label={`Throw ${t.name} away`}
               onClick={() => {
                 void desk().takes.delete(t.id);
-                tell(`${t.name} is thrown away.`);
+                setGone(t);
               }}
               className="min-h-10 min-w-10 rounded-r-lg border border-rule border-l-0 bg-card text-soft hover:text-fail"
             >
@@ -59,6 +71,19 @@ export function KeptTakes({ title, takes, onOpen }: Props) {
           </li>
         ))}
       </ul>
+      {gone && (
+        <p className="mt-1 flex flex-wrap items-center gap-2" role="status">
+          {gone.name} is thrown away.
+          <Button
+            onClick={() => {
+              void desk().takes.put(gone);
+              setGone(null);
+            }}
+          >
+            <RotateCcw size={16} aria-hidden /> Bring it back
+          </Button>
+        </p>
+      )}
     </section>
   );
 }

@@ -1,6 +1,6 @@
 import { Save } from 'lucide-react';
 import { useState } from 'react';
-import { alignTake, type LinedUp, lineUpTakes } from '@/workers';
+import { alignTake, type LinedUp, lineUpTakes, stopTake } from '@/workers';
 import { Button, minus } from '../kit';
 import { saveFile } from '../shell';
 import { clock } from './clock';
@@ -12,6 +12,7 @@ export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
   const [first, setFirst] = useState<number | null>(null);
   const [second, setSecond] = useState<number | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
+  const [share, setShare] = useState<number | null>(null);
   const [result, setResult] = useState<LinedUp | null>(null);
   if (ready.length < 2) {
     return (
@@ -25,9 +26,12 @@ export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
   const b = ready.find((t) => t.id === second && t !== a) ?? ready.find((t) => t !== a)!;
   const go = async () => {
     setBusy('Comparing...');
+    setShare(0);
     setResult(null);
-    setResult(await lineUpTakes(a.file, b.file).catch((e: unknown): LinedUp => ({ ok: false, problem: String(e) })));
+    const found = lineUpTakes(a.file, b.file, setShare);
+    setResult(await found.catch((e: unknown): LinedUp => ({ ok: false, problem: String(e) })));
     setBusy(null);
+    setShare(null);
   };
   const save = async () => {
     if (!result?.ok) return;
@@ -67,6 +71,14 @@ export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
           <span aria-live="polite" className="py-2 text-soft">
             {busy}
           </span>
+        )}
+        {share !== null && (
+          <>
+            <progress value={share} aria-label="Comparing the two" className="mb-3 h-3 accent-(--accent)" />
+            <Button look="quiet" onClick={() => void stopTake()}>
+              Stop
+            </Button>
+          </>
         )}
       </div>
       {result && !result.ok && (

@@ -4,6 +4,7 @@ import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { causeIn, channelName, type Mark, type TakeFinding, type TakeReport } from '@/core/take';
 import { GATE_TITLES, nameIn, StatusMark, washOf } from '../kit';
+import { AllFigures } from './all-figures';
 import { clock } from './clock';
 import { Comparison } from './comparison';
 import { Editor } from './editor';
@@ -98,6 +99,7 @@ export function TakeSheet({ take, measured, setup, report }: Props) {
           ))}
         </ol>
       </div>
+      <AllFigures measured={measured} />
       <details className="rounded-xl border border-rule bg-card p-3" onToggle={(e) => setEditing(e.currentTarget.open)}>
         <summary className="min-h-10 cursor-pointer py-2 font-bold">Edit it, or make a sample of it</summary>
         {editing && <Editor name={take.name} file={take.file} measured={measured} />}
