@@ -10,6 +10,7 @@ const MOST_SPL = 85;
 export function listenWell(settled: Settled, catalogue: Catalogue): Settled {
   let best = settled;
   const better = (setup: Setup) => {
+    if (setup === best.setup) return;
     const tried = judged(setup, catalogue);
     if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
   };

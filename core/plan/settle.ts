@@ -77,6 +77,12 @@ export function switchesOf(
   });
 }
 
+/** The very same setup where the knob stands there already: it need not be judged again. */
+function turnedTo(setup: Setup, part: string, knob: string, to: number, catalogue: Catalogue): Setup {
+  const at = setup.parts.find((p) => p.id === part)!;
+  return knobAt(at, catalogue.parts.get(at.class)!, knob) === to ? setup : turnKnob(setup, part, knob, to);
+}
+
 /** For every device that records: the first by all that is on its way, each other by what is on its own way only. */
 function levelAll({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
   let out = setup;
@@ -115,7 +121,7 @@ function level(setup: Setup, readings: Readings, barred: ReadonlySet<string>, ca
     // Down to the step below: spare room is worth more than the last decibel.
     const to = Math.max(min, min + Math.floor((wanted - min) / step + 1e-9) * step);
     missing -= to - from;
-    for (const twin of twins) for (const k of turned) out = turnKnob(out, twin.id, k.id, to);
+    for (const twin of twins) for (const k of turned) out = turnedTo(out, twin.id, k.id, to, catalogue);
     if (Math.abs(missing) < step) break;
   }
   return out;
