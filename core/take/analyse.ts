@@ -4,6 +4,7 @@ import { findingsOf } from './findings';
 import { LoudnessMeter } from './loudness';
 import type { TakeReport } from './report';
 import { SideMeter } from './sides';
+import { strideFrames } from './strides';
 
 export type TakeProgress =
   | { readonly done: false; readonly share: number }
@@ -15,6 +16,26 @@ export type TakeProgress =
  */
 const PIECE = 2048;
 
+/** A sound in pieces of whole strides, all of one length but for the last. The arrays are used again. */
+async function* inPieces(sound: Sound): AsyncGenerator<readonly Float32Array[]> {
+  const stride = strideFrames(sound.rateHz);
+  const length = Math.max(1, Math.round(PIECE / stride)) * stride;
+  const piece = Array.from({ length: sound.channels }, () => new Float32Array(length));
+  let filled = 0;
+  for await (const block of sound.blocks()) {
+    for (let at = 0; at < block[0].length; ) {
+      const n = Math.min(length - filled, block[0].length - at);
+      for (let c = 0; c < piece.length; c++) piece[c].set(block[c].subarray(at, at + n), filled);
+      at += n;
+      filled += n;
+      if (filled < length) break;
+      filled = 0;
+      yield piece;
+    }
+  }
+  if (filled > 0) yield piece.map((c) => c.subarray(0, filled));
+}
+
 /**
  * Measure a take from beginning to end in one pass, in memory that does not grow with its length.
  * A generator: each step is one block read, so that it can be shown and stopped.
@@ -25,15 +46,11 @@ export async function* analyse(sound: Sound): AsyncGenerator<TakeProgress> {
   const loudness = new LoudnessMeter(rateHz, channels);
   const sides = channels >= 2 ? new SideMeter(rateHz, frames) : null;
   let at = 0;
-  for await (const block of sound.blocks()) {
-    const { length } = block[0];
-    for (let from = 0; from < length; from += PIECE) {
-      const piece = block.map((c) => c.subarray(from, Math.min(length, from + PIECE)));
-      for (let c = 0; c < channels; c++) meters[c].push(piece[c]);
-      loudness.push(piece);
-      sides?.push(piece[0], piece[1]);
-    }
-    at += length;
+  for await (const piece of inPieces(sound)) {
+    for (let c = 0; c < channels; c++) meters[c].push(piece[c]);
+    loudness.push(piece);
+    sides?.push(piece[0], piece[1]);
+    at += piece[0].length;
     yield { done: false, share: at / frames };
   }
   const measured = {

@@ -9,6 +9,7 @@ import { Outliner } from './outline';
 import { aWeight, dbOf } from './power-spectrum';
 import { Pumping } from './pumping';
 import type { ChannelFigures, Places } from './report';
+import { Strides, strideFrames } from './strides';
 import { TruePeak } from './true-peak';
 import { Waves } from './waves';
 
@@ -16,6 +17,7 @@ const placesOf = (m: Marks): Places => ({ count: m.count, marks: m.kept });
 
 /** Everything that is measured of one channel by itself. */
 export class ChannelMeter {
+  private readonly strides: Strides;
   private readonly waves: Waves;
   private readonly truePeak = new TruePeak();
   private readonly levels: ByLevel;
@@ -27,6 +29,7 @@ export class ChannelMeter {
   private readonly outline: Outliner;
 
   constructor(rateHz: number, frames: number, fullScale: number | null) {
+    this.strides = new Strides(strideFrames(rateHz));
     this.waves = new Waves(rateHz, fullScale);
     this.levels = new ByLevel(rateHz, frames);
     this.hum = new HumFinder(rateHz);
@@ -37,16 +40,18 @@ export class ChannelMeter {
     this.outline = new Outliner(rateHz, frames);
   }
 
+  /** @param x whole strides, but for the last piece */
   push(x: Float32Array): void {
-    this.waves.push(x);
-    this.truePeak.push(x);
+    const strides = this.strides.measure(x);
+    this.waves.push(x, strides);
+    this.truePeak.push(x, strides);
     this.levels.push(x);
     this.hum.push(x);
     this.breaks.push(x);
-    this.knocks.push(x);
+    this.knocks.pushStrides(strides, x.length);
     this.echo.push(x);
     this.pumping.push(x);
-    this.outline.push(x);
+    this.outline.push(x, strides);
   }
 
   end(): ChannelFigures {

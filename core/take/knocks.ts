@@ -1,7 +1,5 @@
-import { sumOfSquares } from './squares';
+import { STRIDE_S, type Strides, strideFrames } from './strides';
 
-/** Stretches of so many seconds tell a knock from a word. */
-const STEP_S = 0.002;
 /** It comes out of what was before by so much within one step or two, and is down again by so much soon after. */
 const [RISE_DB, FALL_DB] = [18, 12];
 const [BEFORE_S, AFTER_S] = [0.03, 0.09];
@@ -24,29 +22,39 @@ export class Knocks {
   private filled = 0;
 
   constructor(private readonly rateHz: number) {
-    this.step = Math.max(8, Math.round(STEP_S * rateHz));
-    this.levels = new Float64Array(Math.round((BEFORE_S + AFTER_S) / STEP_S) + 2).fill(-200);
+    this.step = strideFrames(rateHz);
+    this.levels = new Float64Array(Math.round((BEFORE_S + AFTER_S) / STRIDE_S) + 2).fill(-200);
   }
 
+  /** The next block, of any length. */
   push(x: Float32Array): void {
     for (let at = 0; at < x.length; ) {
       const n = Math.min(this.step - this.filled, x.length - at);
-      this.squares += sumOfSquares(x, at, at + n);
+      for (let i = at; i < at + n; i++) this.squares += x[i] * x[i];
       this.filled += n;
       at += n;
       if (this.filled < this.step) return;
-      this.levels[this.done % this.levels.length] = 10 * Math.log10(this.squares / this.step + 1e-20);
+      this.add(this.squares);
       this.squares = 0;
       this.filled = 0;
-      this.done += 1;
-      this.judge();
     }
+  }
+
+  /** The next piece by its strides; one that is not whole is the end. */
+  pushStrides({ count, frames, squares }: Strides, length: number): void {
+    for (let j = 0; (j + 1) * frames <= length && j < count; j++) this.add(squares[j]);
+  }
+
+  private add(squares: number): void {
+    this.levels[this.done % this.levels.length] = 10 * Math.log10(squares / this.step + 1e-20);
+    this.done += 1;
+    this.judge();
   }
 
   /** The stretch that lies `AFTER_S` back is judged: what came after it is known by now. */
   private judge(): void {
-    const after = Math.round(AFTER_S / STEP_S);
-    const before = Math.round(BEFORE_S / STEP_S);
+    const after = Math.round(AFTER_S / STRIDE_S);
+    const before = Math.round(BEFORE_S / STRIDE_S);
     const here = this.done - 1 - after;
     // Most are quiet, and are left at once.
     if (here < 0 || this.levels[here % this.levels.length] < LEAST_DBFS) return;

@@ -1,5 +1,8 @@
+import { type Strides, strideFrames } from './strides';
+
 /** Columns of the picture of a take: enough for any screen, whatever its length. */
 const COLUMNS = 1200;
+const LEAST_STRIDES = 4;
 
 export interface Outline {
   readonly columnS: number;
@@ -20,48 +23,35 @@ export class Outliner {
     private readonly rateHz: number,
     private readonly totalFrames: number,
   ) {
-    this.per = Math.max(1, Math.ceil(totalFrames / COLUMNS));
+    const stride = strideFrames(rateHz);
+    const per = Math.max(1, Math.ceil(totalFrames / COLUMNS));
+    // Of a long take whole strides to a column; a short one is drawn sample by sample.
+    this.per = per < LEAST_STRIDES * stride ? per : Math.ceil(per / stride) * stride;
     const columns = Math.ceil(totalFrames / this.per);
     this.low = new Float32Array(columns);
     this.high = new Float32Array(columns);
     this.squares = new Float64Array(columns);
   }
 
-  push(x: Float32Array): void {
-    for (let from = 0; from < x.length; ) {
-      const column = Math.floor(this.at / this.per);
-      const to = Math.min(x.length, from + this.per - (this.at % this.per));
-      this.draw(x, from, to, column);
-      this.at += to - from;
-      from = to;
+  push(x: Float32Array, strides: Strides): void {
+    if (this.per % strides.frames === 0) {
+      for (let j = 0; j < strides.count; j++) {
+        this.draw(strides.low[j], strides.high[j], strides.squares[j]);
+        this.at += strides.frames;
+      }
+      return;
+    }
+    for (const v of x) {
+      this.draw(v, v, v * v);
+      this.at += 1;
     }
   }
 
-  private draw(x: Float32Array, from: number, to: number, column: number): void {
-    let low = this.low[column];
-    let high = this.high[column];
-    // Two sums side by side: one alone waits for itself at every sample.
-    let even = 0;
-    let odd = 0;
-    for (let i = from; i + 1 < to; i += 2) {
-      const a = x[i];
-      const b = x[i + 1];
-      if (a < low) low = a;
-      if (a > high) high = a;
-      if (b < low) low = b;
-      if (b > high) high = b;
-      even += a * a;
-      odd += b * b;
-    }
-    if ((to - from) % 2 === 1) {
-      const a = x[to - 1];
-      if (a < low) low = a;
-      if (a > high) high = a;
-      even += a * a;
-    }
-    this.low[column] = low;
-    this.high[column] = high;
-    this.squares[column] += even + odd;
+  private draw(low: number, high: number, squares: number): void {
+    const column = Math.floor(this.at / this.per);
+    if (low < this.low[column]) this.low[column] = low;
+    if (high > this.high[column]) this.high[column] = high;
+    this.squares[column] += squares;
   }
 
   end(): Outline {

@@ -1,3 +1,5 @@
+import { Strides } from './strides';
+
 /** Fourfold interpolation, the first two phases; the others are these backwards (ITU-R BS.1770 annex 2, from memory). */
 const PHASES = [
   [
@@ -20,7 +22,8 @@ export class TruePeak {
   private readonly last = new Float32Array(TAPS - 1);
   private joined = new Float32Array(0);
 
-  push(block: Float32Array): void {
+  /** @param strides of this block, where they are known already */
+  push(block: Float32Array, strides = new Strides(STRETCH).measure(block)): void {
     const before = TAPS - 1;
     const end = block.length + before;
     if (this.joined.length < end) this.joined = new Float32Array(end);
@@ -30,9 +33,10 @@ export class TruePeak {
     let { peak } = this;
     // Far more sound is too low to hold a higher peak than is not: it is passed over in stretches.
     let mostBefore = most(x, 0, before);
-    for (let from = before; from < end; from += STRETCH) {
-      const to = Math.min(end, from + STRETCH);
-      const here = most(x, from, to);
+    for (let j = 0; j < strides.count; j++) {
+      const from = before + j * strides.frames;
+      const to = Math.min(end, from + strides.frames);
+      const here = strides.most(j);
       if (MOST_RISE * Math.max(here, mostBefore) > peak) peak = this.highest(x, from, to, peak);
       mostBefore = to - from < before ? Math.max(here, mostBefore) : here;
     }

@@ -1,5 +1,6 @@
 import { Marks } from './marks';
 import { dbOf } from './power-spectrum';
+import type { Strides } from './strides';
 
 /** Samples at the file's full scale in a row that make a clip: one alone may be a true peak. */
 const LEAST_RUN = 3;
@@ -14,8 +15,8 @@ const FLAT = { close: 0.985, near: 0.93, share: 0.62, leastSamples: 4 };
 const LEAST_TOPS = 8;
 const FLAT_SHARE = 0.4;
 const LEAST_PEAK = 0.02;
-/** Samples that are looked at together first. */
-const CHUNK = 512;
+/** Strides that are looked at together: about the longest half wave of a voice. */
+const TOGETHER = 5;
 /** Half waves lower than this share of the highest so far are no tops. */
 const TOLD = 0.7;
 
@@ -51,22 +52,21 @@ export class Waves {
     private readonly fullScale: number | null,
   ) {}
 
-  push(x: Float32Array): void {
-    for (let at = 0; at < x.length; at += CHUNK) this.chunk(x, at, Math.min(x.length, at + CHUNK));
+  push(x: Float32Array, strides: Strides): void {
+    for (let j = 0; j < strides.count; j += TOGETHER) this.chunk(x, strides, j, Math.min(strides.count, j + TOGETHER));
     this.frames += x.length;
   }
 
   /** Sums of all; only where it is loud is every sample looked at. */
-  private chunk(x: Float32Array, from: number, to: number): void {
+  private chunk(x: Float32Array, strides: Strides, first: number, last: number): void {
     let { sum, squares } = this;
     let most = 0;
-    for (let i = from; i < to; i++) {
-      const v = x[i];
-      sum += v;
-      squares += v * v;
-      if (v > most) most = v;
-      else if (-v > most) most = -v;
+    for (let j = first; j < last; j++) {
+      sum += strides.sum[j];
+      squares += strides.squares[j];
+      most = Math.max(most, strides.most(j));
     }
+    const [from, to] = [first * strides.frames, Math.min(x.length, last * strides.frames)];
     this.sum = sum;
     this.squares = squares;
     if (most > LEAST_PEAK && most > TOLD * this.peak) {
