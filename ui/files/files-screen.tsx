@@ -44,7 +44,7 @@ export function FilesScreen() {
   return (
     <Screen
       title="Files"
-      under="All of it lies in this browser and nowhere else. Files take it with you."
+      under="All of it lies in this browser and nowhere else. Files take it with you; recordings are saved one by one, on Check."
       actions={
         <Button look="main" onClick={saveAll}>
           <Save size={18} aria-hidden /> Save everything
