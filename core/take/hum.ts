@@ -85,20 +85,22 @@ export class HumFinder {
   private take(power: number): void {
     if (power === 0) return;
     if (this.kept.length === MOST_WINDOWS && power >= this.kept[MOST_WINDOWS - 1].power) return;
-    const reach = (this.taps.length - 1) / 2;
-    for (let i = 0; i < this.small.length; i++) {
-      const middle = i * this.factor;
-      const from = Math.max(0, reach - middle);
-      const to = Math.min(this.taps.length, this.window.length - middle + reach);
-      let sum = 0;
-      for (let k = from; k < to; k++) sum += this.taps[k] * this.window[middle + k - reach];
-      this.small[i] = sum;
-    }
+    for (let i = 0; i < this.small.length; i++) this.small[i] = this.lowPassed(i * this.factor);
     const spectrum = new Float64Array(this.spectrum.size / 2 + 1);
     this.spectrum.add(this.small, 0, spectrum);
     const place = this.kept.findIndex((k) => k.power > power);
     this.kept.splice(place < 0 ? this.kept.length : place, 0, { power, spectrum });
     this.kept.length = Math.min(this.kept.length, MOST_WINDOWS);
+  }
+
+  /** The window through the low pass, at one of its samples. */
+  private lowPassed(middle: number): number {
+    const { taps, window } = this;
+    const first = middle - (taps.length - 1) / 2;
+    const to = Math.min(taps.length, window.length - first);
+    let sum = 0;
+    for (let k = Math.max(0, -first); k < to; k++) sum += taps[k] * window[first + k];
+    return sum;
   }
 
   /** Null where no window was whole, or nothing stands out at the mains and its harmonics. */

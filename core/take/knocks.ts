@@ -58,16 +58,20 @@ export class Knocks {
     const here = this.done - 1 - after;
     // Most are quiet, and are left at once.
     if (here < 0 || this.levels[here % this.levels.length] < LEAST_DBFS) return;
-    const at = (step: number) => (step < 0 ? -200 : this.levels[step % this.levels.length]);
-    const level = at(here);
+    const level = this.levelAt(here);
     const seconds = (here * this.step) / this.rateHz;
-    if (level - at(here - 2) < RISE_DB || seconds - (this.found.at(-1)?.at ?? -1) < APART_S) return;
-    if (at(here + 1) > level + 3 && at(here - 1) < level - 3) return;
+    if (level - this.levelAt(here - 2) < RISE_DB || seconds - (this.found.at(-1)?.at ?? -1) < APART_S) return;
+    if (this.levelAt(here + 1) > level + 3 && this.levelAt(here - 1) < level - 3) return;
     // The loudest before it, its own rise left out; where it begins the file nothing is known of before.
     let [loudestBefore, loudestLate] = [-200, -200];
-    for (let s = here - before; s <= here - 2; s++) loudestBefore = Math.max(loudestBefore, at(s));
-    for (let s = here + Math.round(after * 0.6); s <= here + after; s++) loudestLate = Math.max(loudestLate, at(s));
+    for (let s = here - before; s <= here - 2; s++) loudestBefore = Math.max(loudestBefore, this.levelAt(s));
+    for (let s = here + Math.round(after * 0.6); s <= here + after; s++)
+      loudestLate = Math.max(loudestLate, this.levelAt(s));
     if (here < before || level - loudestBefore < RISE_DB || level - loudestLate < FALL_DB) return;
     if (this.found.length < MOST_KEPT) this.found.push({ at: seconds, dbfs: level });
+  }
+
+  private levelAt(step: number): number {
+    return step < 0 ? -200 : this.levels[step % this.levels.length];
   }
 }

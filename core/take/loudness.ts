@@ -107,16 +107,15 @@ export class LoudnessMeter {
     this.stepFrames = Math.round(rateHz / STEPS_A_SECOND);
     this.weights = weightsOf(channels);
     this.filters = kWeighting(rateHz);
-    this.state = new Float64Array(4 * channels);
+    // Channels are filtered by twos; an odd one has a shadow that does not count.
+    this.state = new Float64Array(4 * (channels + (channels % 2)));
   }
 
   push(block: readonly Float32Array[]): void {
     const frames = block[0].length;
     for (let at = 0; at < frames; ) {
       const n = Math.min(frames - at, this.stepFrames - this.filled);
-      for (let c = 0; c < block.length; c++) {
-        if (this.weights[c] > 0) this.power += this.weights[c] * this.filtered(block[c], at, n, 4 * c);
-      }
+      for (let c = 0; c < block.length; c += 2) this.power += this.filtered(block, c, at, n);
       at += n;
       this.filled += n;
       if (this.filled === this.stepFrames) this.step();
@@ -135,17 +134,27 @@ export class LoudnessMeter {
     };
   }
 
-  /** Sum of squares behind both filters, in the transposed form: two memories each. */
-  private filtered(x: Float32Array, from: number, n: number, s: number): number {
+  /**
+   * Weighted sum of squares behind both filters, in the transposed form: two memories each. Of two channels at once: each
+   * sample waits for the one before it, and meanwhile the other channel's is worked out.
+   */
+  private filtered(block: readonly Float32Array[], first: number, from: number, n: number): number {
+    const x = block[first];
+    const odd = first + 1 === block.length;
+    const w = odd ? x : block[first + 1];
+    const s = 4 * first;
     const [{ b: f, a: g }, { a: r }] = this.filters;
     const [f0, f1, f2] = f;
     const [g1, g2] = g;
     const [r1, r2] = r;
     const { state } = this;
     let [s0, s1, s2, s3] = [state[s], state[s + 1], state[s + 2], state[s + 3]];
+    let [t0, t1, t2, t3] = [state[s + 4], state[s + 5], state[s + 6], state[s + 7]];
     let sum = 0;
+    let other = 0;
     for (let i = from; i < from + n; i++) {
       const v = x[i];
+      const u = w[i];
       const y = f0 * v + s0;
       s0 = f1 * v - g1 * y + s1;
       s1 = f2 * v - g2 * y;
@@ -153,13 +162,19 @@ export class LoudnessMeter {
       s2 = -2 * y - r1 * z + s3;
       s3 = y - r2 * z;
       sum += z * z;
+      const yy = f0 * u + t0;
+      t0 = f1 * u - g1 * yy + t1;
+      t1 = f2 * u - g2 * yy;
+      const zz = yy + t2;
+      t2 = -2 * yy - r1 * zz + t3;
+      t3 = yy - r2 * zz;
+      other += zz * zz;
     }
     // Memories that die away become denormal numbers, which are slow.
-    state[s] = Math.abs(s0) < 1e-30 ? 0 : s0;
-    state[s + 1] = Math.abs(s1) < 1e-30 ? 0 : s1;
-    state[s + 2] = Math.abs(s2) < 1e-30 ? 0 : s2;
-    state[s + 3] = Math.abs(s3) < 1e-30 ? 0 : s3;
-    return sum;
+    [s0, s1, s2, s3, t0, t1, t2, t3].forEach((memory, k) => {
+      state[s + k] = Math.abs(memory) < 1e-30 ? 0 : memory;
+    });
+    return this.weights[first] * sum + (odd ? 0 : this.weights[first + 1] * other);
   }
 
   private step(): void {

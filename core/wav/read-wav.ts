@@ -47,6 +47,9 @@ export async function readWav(file: Bytes): Promise<SoundRead> {
 /** Whether this machine keeps the lowest byte of a number first, as WAV does. */
 const LITTLE = new Uint8Array(new Uint16Array([1]).buffer)[0] === 1;
 
+/** One step of 16 bits; multiplying by it is as exact as dividing, and quicker. */
+const STEP_16 = 1 / 32768;
+
 type Decode = (raw: Uint8Array, frames: number, out: readonly Float32Array[]) => number;
 
 /** @returns a function that fills the channels and tells how many samples were no numbers. */
@@ -83,7 +86,7 @@ function decoderOf({ kind, bytes, channels }: WavHeader): Decode {
         LITTLE && raw.byteOffset % 2 === 0 ? new Int16Array(raw.buffer, raw.byteOffset, frames * channels) : null;
       for (let c = 0; c < channels; c++) {
         const to = out[c];
-        if (v) for (let i = 0, at = c; i < frames; i++, at += channels) to[i] = v[at] / 32768;
+        if (v) for (let i = 0, at = c; i < frames; i++, at += channels) to[i] = v[at] * STEP_16;
         else
           for (let i = 0, at = 2 * c; i < frames; i++, at += 2 * channels)
             to[i] = ((raw[at] << 16) | (raw[at + 1] << 24)) / 2147483648;
