@@ -61,6 +61,18 @@ describe('one device both ways through a mixer', () => {
     ).toMatch(/yourself by wire.*hear the far end from/s);
   });
 
+  test('the line goes by the send, and not back through the lead that brings the caller', () => {
+    for (const { path } of readings(setup).lines) {
+      expect(path!.parts.map((id) => setup.parts.find((p) => p.id === id)!.class)).toEqual([
+        'dynamic-handheld',
+        'mixer-8',
+        'lead-6.35-3.5',
+        'pad-20',
+        'laptop-two-holes',
+      ]);
+    }
+  });
+
   test('from the main output instead the caller hears themself, by as much as their channel is turned up', () => {
     const send = (at(setup, 'aux') ?? at(setup, 'effects'))!;
     const moved = otherHoles(setup, catalogue, send.id).find((h) => h.part === mixer && h.port.id === 'main-left')!;

@@ -1,4 +1,5 @@
 import type { Compiled, FittedJoint } from '../compile';
+import type { PortRef } from '../model';
 
 /** A way from a source's microphone to a part, in the order the signal takes. */
 export interface Path {
@@ -6,9 +7,20 @@ export interface Path {
   readonly joints: readonly FittedJoint[];
 }
 
+type Way = (compiled: Compiled, from: PortRef, to: PortRef) => boolean;
+
+const flowAt = ({ fitted }: Compiled, { part, port }: PortRef) =>
+  fitted.get(part)!.partClass.ports.find((p) => p.id === port)!.flow;
+
+/** Out of what sends, into what takes: not back through an input, and not by the hole for the ears. */
+const asSignalGoes: Way = (compiled, from, to) =>
+  ['out', 'through'].includes(flowAt(compiled, from)) && ['in', 'through'].includes(flowAt(compiled, to));
+const anyWay: Way = () => true;
+
 /** Neighbours of each part through its joints, whether or not they conduct: a bad joint is still on the line. */
 function neighbours(
   compiled: Compiled,
+  way: Way,
 ): ReadonlyMap<string, readonly { readonly part: string; readonly joint: FittedJoint }[]> {
   const map = new Map<string, { part: string; joint: FittedJoint }[]>();
   const add = (from: string, to: string, joint: FittedJoint) => {
@@ -17,15 +29,22 @@ function neighbours(
     map.set(from, list);
   };
   for (const joint of compiled.joints) {
-    add(joint.joint.a.part, joint.joint.b.part, joint);
-    add(joint.joint.b.part, joint.joint.a.part, joint);
+    const { a, b } = joint.joint;
+    if (way(compiled, a, b)) add(a.part, b.part, joint);
+    if (way(compiled, b, a)) add(b.part, a.part, joint);
   }
   return map;
 }
 
-/** The shortest chain of joints from one part to another, or null when none leads there. */
-export function pathBetween(compiled: Compiled, from: string, to: string): Path | null {
-  const near = neighbours(compiled);
+/**
+ * The shortest chain of joints from one part to another as the signal goes; where something is plugged the wrong way
+ * round, the shortest at all. Null when none leads there.
+ */
+export const pathBetween = (compiled: Compiled, from: string, to: string): Path | null =>
+  shortest(compiled, from, to, asSignalGoes) ?? shortest(compiled, from, to, anyWay);
+
+function shortest(compiled: Compiled, from: string, to: string, way: Way): Path | null {
+  const near = neighbours(compiled, way);
   const back = new Map<string, { part: string; joint: FittedJoint } | null>([[from, null]]);
   const queue = [from];
   while (queue.length > 0) {
