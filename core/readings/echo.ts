@@ -9,7 +9,7 @@ const LISTENING_SPL = 75;
 /** What an app's processing takes out of what it plays and hears back, at least; common practice is 20 to 30 dB. */
 const CANCELLER_DB = 25;
 
-/** An amplifier that has so little of what is played at its input does not carry it. */
+/** An amplifier that has so little of what is played at its input does not carry it; est. */
 const CARRIED_VOLT = 1e-3;
 
 /** What the far end says coming back to it by wire, at one recorded channel. */
