@@ -2,41 +2,59 @@ import { type Catalogue, quantity, type Setup } from '../model';
 import { attachPart, freePorts } from './edit';
 import { listenWell } from './listen';
 import { compareScores, scoreOf } from './score';
-import { judged, type Settled, settleFrom } from './settle';
+import { faultsOf, isHopeless, judged, type Settled, settleFrom } from './settle';
 import type { Stock } from './stock';
+import { type Experience, inexperienced } from './tally';
 
 /**
  * Add what a chain needs beside it: headphones where someone must hear or the device wants to see them, a charger where a
  * part can be fed and lacks it.
  * Each is tried in every free hole that it fits, and kept where the whole comes out best.
  */
-export function accompany(settled: Settled, catalogue: Catalogue, stock: Stock): Settled {
+export function accompany(
+  settled: Settled,
+  catalogue: Catalogue,
+  stock: Stock,
+  past: Experience = inexperienced(),
+): Settled {
   let best = settled;
   const failing = (gate: string) => best.assessment.verdicts.some((v) => v.gate === gate && v.status === 'fail');
   const wantsLoad = best.assessment.readings.intended?.why === 'no-headphones';
+  if (!wantsLoad && isHopeless(settled, past)) return settled;
   if (wantsLoad || (failing('heard') && best.setup.job.hearing !== 'nothing'))
-    best = tryKind('listening', best, catalogue, stock);
-  if (failing('powered') && best.setup.job.place === 'desk-mains') best = tryKind('power', best, catalogue, stock);
+    best = tryKind('listening', best, catalogue, stock, past);
+  if (failing('powered') && best.setup.job.place === 'desk-mains')
+    best = tryKind('power', best, catalogue, stock, past);
   return best;
 }
 
-function tryKind(kind: 'listening' | 'power', settled: Settled, catalogue: Catalogue, stock: Stock): Settled {
+function tryKind(
+  kind: 'listening' | 'power',
+  settled: Settled,
+  catalogue: Catalogue,
+  stock: Stock,
+  past: Experience,
+): Settled {
   const classes = [...catalogue.parts.values()]
     .filter((c) => c.kind === kind && c.ports[0].flow !== 'out')
     .sort((a, b) => stock.take(a.id, 0).price - stock.take(b.id, 0).price);
   const flow = kind === 'listening' ? 'monitor' : 'power';
+  const classOf = (id: string) => settled.setup.parts.find((p) => p.id === id)!.class;
   let best = settled;
   for (const hole of freePorts(settled.setup, catalogue).filter((p) => p.port.flow === flow)) {
     for (const c of classes) {
       const setup = attachPart(settled.setup, catalogue, hole, { ...stock.take(c.id, 0).part, id: c.id });
       if (!setup) continue;
-      const tried = listenWell(judged(setup, catalogue), catalogue);
+      const key = `${classOf(hole.part)}.${hole.port.id} ${faultsOf(settled)}`;
+      if (past.tries.isBad(key)) break;
+      const tried = listenWell(judged(setup, catalogue, past), catalogue);
+      past.tries.keep(key, compareScores(scoreOf(tried.assessment), scoreOf(settled.assessment)) < 0);
       if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
       break;
     }
   }
   // What is heard or fed hardly moves the knobs of the line: they are set once, for the best of them.
-  return best === settled ? settled : settleFrom(best, catalogue);
+  return best === settled ? settled : settleFrom(best, catalogue, past);
 }
 
 /** The distance at which a microphone class is worn or stood; null for one that sits on the device. */

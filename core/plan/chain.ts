@@ -3,6 +3,8 @@ export interface Chain {
   readonly links: readonly Link[];
   /** What is missing, in money. */
   readonly cost: number;
+  /** Whether it looked poor by what was learned before, and came only when all others had come. */
+  readonly poor: boolean;
   /** One microphone hears all sources that are alike, or each has its own up to the part that joins them. */
   readonly microphones: number;
 }

@@ -16,6 +16,7 @@ import { compareScores, scoreOf } from './score';
 import { type Settled, settleKnobs } from './settle';
 import { costOf, type Stock } from './stock';
 import { isRightHalf, takes } from './takes';
+import type { Experience } from './tally';
 import { betweenOf, type End, endsFrom } from './ways';
 
 /** From a free output to another device: a lead or two, a pad, and an adapter that converts. */
@@ -34,12 +35,14 @@ export interface Destinations {
  * Where a chain can be tapped for another device: any output that is free, and any joint that a splitter goes into; or
  * the device has a chain of its own.
  * @param alone chains found for one destination by itself, the best first.
+ * @param past of the whole search: ways that led nowhere from one chain are not tried from all others.
  */
 export function destinationsOf(
   job: Job,
   catalogue: Catalogue,
   stock: Stock,
   alone: (to: Destination) => readonly Setup[],
+  past: Experience,
 ): Destinations {
   const between = betweenOf(catalogue.parts.values());
   const splitters = between.filter(
@@ -61,7 +64,7 @@ export function destinationsOf(
       .slice(0, MOST_OF_A_TAP);
   };
   /** Every way to tap a setup, as setups with the device in them. */
-  const tapped = (setup: Setup, to: Destination): readonly Setup[] => {
+  const tapped = (setup: Setup, to: Destination): readonly Way[] => {
     const splitInto = setup.joints.flatMap((j) =>
       splitters.flatMap((c) => insertPart(setup, catalogue, j.id, stock.take(c.id, 0).part) ?? []),
     );
@@ -79,9 +82,10 @@ export function destinationsOf(
           );
         })
         .flatMap(({ part, port }) =>
-          waysTo(from.parts.find((p) => p.id === part)!.class, port, to.device).map(({ end, hole }) =>
-            led(from, { part, port: port.id }, end.links.slice(1), hole, to),
-          ),
+          waysTo(from.parts.find((p) => p.id === part)!.class, port, to.device).map(({ end, hole }) => ({
+            setup: led(from, { part, port: port.id }, end.links.slice(1), hole, to),
+            name: `${end.links.map((l) => `${l.classId}.${l.outPort}`).join()} ${to.device}.${hole}`,
+          })),
         ),
     );
   };
@@ -99,11 +103,21 @@ export function destinationsOf(
       for (const to of job.also ?? []) {
         const ways = [
           ...tapped(best.setup, to),
-          ...alone(to).map((other) => beside(best.setup, other, to, catalogue, stock)),
-        ].sort((a, b) => cost(a) - cost(b));
+          ...alone(to).map((other, i) => ({
+            setup: beside(best.setup, other, to, catalogue, stock),
+            name: `alone ${to.device} ${i}`,
+          })),
+        ]
+          .map((w) => ({
+            ...w,
+            cost: cost(w.setup),
+            rank: past.tries.isGood(w.name) ? 0 : past.tries.isBad(w.name) ? 2 : 1,
+          }))
+          .sort((a, b) => a.rank - b.rank || a.cost - b.cost);
         let found: Settled | null = null;
-        for (const way of ways.slice(0, MOST_TRIED)) {
-          const next = accompany(settleKnobs(way, catalogue), catalogue, stock);
+        for (const { setup, name } of ways.slice(0, MOST_TRIED)) {
+          const next = accompany(settleKnobs(setup, catalogue, past), catalogue, stock, past);
+          past.tries.keep(name, scoreOf(next.assessment).failing === 0);
           if (!found || compareScores(scoreOf(next.assessment), scoreOf(found.assessment)) < 0) found = next;
           if (scoreOf(found.assessment).failing === 0) break;
         }
@@ -113,6 +127,12 @@ export function destinationsOf(
       return best;
     },
   };
+}
+
+interface Way {
+  readonly setup: Setup;
+  /** The same for ways that take the same pieces from the same kind of output. */
+  readonly name: string;
 }
 
 const withDestination = (setup: Setup, to: Destination): Setup => ({

@@ -1,4 +1,5 @@
-import { type Catalogue, knobAt, type PartClass, type Setup, turnKnob } from '../model';
+import { type Catalogue, knobAt, type Setup, turnKnob } from '../model';
+import { knobsBetween } from './inside';
 
 /** Where a fader stands that passes what it is given, dB. */
 const UNITY_DB = 0;
@@ -18,43 +19,3 @@ export function opened(setup: Setup, catalogue: Catalogue, part: string, from: s
   }
   return out;
 }
-
-/** Gains that lie on some way through a part's circuit; ground is where no way leads on. */
-function knobsBetween(partClass: PartClass, from: string, to: string): ReadonlySet<string> {
-  const edges = partClass.circuit.flatMap((e): readonly Edge[] => {
-    if (e.is === 'resistor' || e.is === 'capacitor') {
-      const [a, b] = e.between;
-      return [
-        { from: a, to: b, knobs: [] },
-        { from: b, to: a, knobs: [] },
-      ];
-    }
-    if (e.is !== 'stage') return [];
-    const knobs = e.gainDb.flatMap((g) => (typeof g === 'string' && g.startsWith('knob:') ? [g.slice(5)] : []));
-    return e.in.flatMap((a) => e.out.map((b) => ({ from: a, to: b, knobs })));
-  });
-  const grounds = new Set(partClass.ports.flatMap(groundNodes));
-  const isGround = (node: string) => node === 'g' || grounds.has(node);
-  const reach = (port: string, start: 'from' | 'to', end: 'from' | 'to'): ReadonlySet<string> => {
-    const nodes = edges.flatMap((e) => [e.from, e.to]).filter((n) => n.startsWith(`${port}.`) && !isGround(n));
-    const found = new Set(nodes);
-    for (const node of found) {
-      for (const e of edges) if (e[start] === node && !isGround(e[end])) found.add(e[end]);
-    }
-    return found;
-  };
-  const ahead = reach(from, 'from', 'to');
-  const behind = reach(to, 'to', 'from');
-  return new Set(edges.filter((e) => ahead.has(e.from) && behind.has(e.to)).flatMap((e) => e.knobs));
-}
-
-interface Edge {
-  readonly from: string;
-  readonly to: string;
-  readonly knobs: readonly string[];
-}
-
-const groundNodes = (port: PartClass['ports'][number]): readonly string[] =>
-  Object.entries(port.roles ?? {}).flatMap(([contact, role]) =>
-    role === 'ground' || role === 'screen' ? [`${port.id}.${contact}`] : [],
-  );

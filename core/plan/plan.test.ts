@@ -131,13 +131,15 @@ test('with few classes about, the answers are the front of every chain there is'
         const found = [...plan(alone, null, small)].at(-1)!.answers;
         // The slow way: every chain of the search, nothing put off and nothing left out.
         const stock = stockOf(null, small);
-        const every = [...searchChains(alone, small, stock, () => false)].map((c, i) => {
-          const { setup, assessment } = settleKnobs(buildSetup(c, alone, small, stock, `c${i}`), small);
-          const pieces = setup.parts.filter((p) => p.id !== device && p.class !== device);
-          const massG = pieces.reduce((sum, p) => sum + quantity(p, small.parts.get(p.class)!, 'massG'), 0);
-          const score = scoreOf(assessment);
-          return { ...score, cost: c.cost, pieces: setup.parts.length, massG };
-        });
+        const every = [...searchChains(alone, small, stock)]
+          .filter((c) => c !== null)
+          .map((c, i) => {
+            const { setup, assessment } = settleKnobs(buildSetup(c, alone, small, stock, `c${i}`), small);
+            const pieces = setup.parts.filter((p) => p.id !== device && p.class !== device);
+            const massG = pieces.reduce((sum, p) => sum + quantity(p, small.parts.get(p.class)!, 'massG'), 0);
+            const score = scoreOf(assessment);
+            return { ...score, cost: c.cost, pieces: setup.parts.length, massG };
+          });
         const working = every.filter((e) => e.failing + e.unknown === 0);
         if (working.length > 1) several += 1;
         const works = found.filter((a) => a.score.failing + a.score.unknown === 0);

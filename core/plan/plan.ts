@@ -11,20 +11,23 @@ import {
   type Setup,
 } from '../model';
 import { accompany, reaches } from './accompany';
-import { guestsOf } from './branches';
 import { buildSetup } from './build';
 import { type Chain, classCounts, type Link } from './chain';
 import { destinationsOf } from './destinations';
 import { canMixFarEnd, withFarEnd } from './far-end';
 import { type Best, bestAt, frontOf, type Merits } from './front';
+import { guestWays } from './guest-ways';
+import { inTurn } from './in-turn';
+import { knownKnobs } from './known-knobs';
 import { compareBy, upToEnough } from './preference';
 import { promising } from './promising';
 import { LOSS, type Rate, ratesOf } from './reliability';
-import { compareScores, type Score, scoreOf } from './score';
-import { apartFrom, searchChains, sortedSources } from './search';
+import { type Score, scoreOf } from './score';
+import { BY_MONEY, BY_PIECES, searchChains } from './search';
 import { type Settled, settleKnobs } from './settle';
 import { costOf, stockOf } from './stock';
 import { survives } from './survives';
+import { inexperienced } from './tally';
 
 /** A chain with its verdicts, ready to be shown or opened. */
 export interface Answer {
@@ -70,14 +73,21 @@ export interface PlanProgress {
 
 /** Chains assessed at most: enough that dearer, better ones are among them. */
 const MOST_TRIED = 60;
-/** Other ways in for guests, assessed at most. */
-const MOST_WAYS = 60;
+/** The same where there are several destinations: most chains fail at the first already. */
+const MOST_TRIED_FOR_SEVERAL = 120;
 /** Chains through a mixer into which the far end is brought. */
 const MOST_MIXES = 12;
+/** Chains that lack a place for the ears or a voltage, assessed to say so. */
+const MOST_LACKING = 8;
 /** Chains from which further destinations are sought. */
 const MOST_REACHED = 12;
 /** Chains of a further destination's own that are tried beside one to the first. */
 const MOST_ALONE = 2;
+const MOST_TRIED_ALONE = 20;
+/** Chains that look poor, assessed at most where something works already. */
+const MOST_POOR = 15;
+/** So many setups assessed are enough where something works: further knobs are tried for one chain than for another. */
+const ENOUGH_EFFORT = 150;
 /** A chain with this much room at its weakest gate gains nothing from further pieces. */
 const GOOD_ROOM = 0.3;
 const MOST_ANSWERS = 8;
@@ -107,53 +117,32 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     done,
   });
   const memory = promising(catalogue);
-  const { lead, others } = sortedSources(job);
-  const guests = guestsOf(others, catalogue, stock);
-  let triedWays = 0;
+  const past = inexperienced();
+  const knobs = knownKnobs();
+  const ways = guestWays(job, catalogue, stock, past);
+  let assessed = 0;
+  let poor = 0;
   let triedMixes = 0;
   let reached = 0;
   const byItself = new Map<Destination, readonly Setup[]>();
-  const destinations = destinationsOf(wanted, catalogue, stock, (to) => {
-    const known = byItself.get(to);
-    if (known) return known;
-    let best: PlanProgress | null = null;
-    for (const p of plan({ ...job, ...to, hearing: 'nothing' }, drawer, catalogue)) best = p;
-    const found = best?.working.slice(0, MOST_ALONE).map((a) => a.setup) ?? [];
-    byItself.set(to, found);
-    return found;
-  });
-  /** The setup as those that lead alone would have it: what fails so is not the guests' fault. */
-  const alone = (setup: Setup): Setup => ({
-    ...setup,
-    job: { ...job, sources: lead },
-    placements: setup.placements.filter((p) => lead.some((s) => s.id === p.source)),
-  });
-  const fails = (setup: Setup): boolean => scoreOf(settleKnobs(setup, catalogue).assessment).failing > 0;
-  /** Where a chain does not work: other ways in for those that join it on the way, one after the other. */
-  const withGuests = (chain: Chain, settled: Settled): Settled => {
-    let best = settled;
-    let links = chain.links;
-    const at = links.findIndex((l) => l.guests.length > 0);
-    if (at < 0 || scoreOf(settled.assessment).failing === 0 || fails(alone(settled.setup))) return settled;
-    for (const guest of links[at].guests) {
-      const { classId, inPort, alsoIn, guests: all } = links[at];
-      const joining = catalogue.parts.get(classId)!;
-      const barred = apartFrom(joining, inPort!);
-      const taken = [inPort!, ...alsoIn, ...barred, ...all.filter((g) => g.source !== guest.source).map((g) => g.port)];
-      for (const other of guests.others(joining, taken, guest)) {
-        if (scoreOf(best.assessment).failing === 0 || triedWays >= MOST_WAYS) return best;
-        triedWays += 1;
-        const come = links[at].guests.map((g) => (g.source === guest.source ? other : g));
-        const changed = links.with(at, { ...links[at], guests: come });
-        const setup = buildSetup({ ...chain, links: changed }, job, catalogue, stock, settled.setup.id);
-        const next = accompany(settleKnobs(setup, catalogue), catalogue, stock);
-        if (compareScores(scoreOf(next.assessment), scoreOf(best.assessment)) >= 0) continue;
-        best = next;
-        links = changed;
+  const destinations = destinationsOf(
+    wanted,
+    catalogue,
+    stock,
+    (to) => {
+      const known = byItself.get(to);
+      if (known) return known;
+      let best: PlanProgress | null = null;
+      for (const p of plan({ ...job, ...to, hearing: 'nothing' }, drawer, catalogue)) {
+        best = p;
+        if (p.working.length >= MOST_ALONE || p.routes.length >= MOST_TRIED_ALONE) break;
       }
-    }
-    return best;
-  };
+      const found = best?.working.slice(0, MOST_ALONE).map((a) => a.setup) ?? [];
+      byItself.set(to, found);
+      return found;
+    },
+    past,
+  );
   /** Where all but the ears is well, and a mixer is on the way: the far end brought into it. */
   const withEars = (settled: Settled): Settled => {
     if (triedMixes >= MOST_MIXES || !canMixFarEnd(settled, catalogue)) return settled;
@@ -161,11 +150,18 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     return withFarEnd(settled, catalogue, stock);
   };
   /** Assess one chain; null for one that does not reach. */
-  const tried = (chain: Chain): PlanProgress | null => {
-    const setup = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
+  const tried = (asFound: Chain): PlanProgress | null => {
+    const chain = ways.asKnown(asFound);
+    const built = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
+    const setup = knobs.asKnown(built);
     if (!reaches(setup, catalogue)) return null;
-    const led = withEars(withGuests(chain, accompany(settleKnobs(setup, catalogue), catalogue, stock)));
+    assessed += 1;
+    if (chain.poor) poor += 1;
+    const led = withEars(
+      ways.withGuests(chain, accompany(settleKnobs(setup, catalogue, past), catalogue, stock, past)),
+    );
     memory.learn(chain, led.setup, led.assessment);
+    if (scoreOf(led.assessment).failing === 0) knobs.learn(led.setup);
     const goesOn = also !== undefined && scoreOf(led.assessment).failing === 0 && reached < MOST_REACHED;
     if (goesOn) reached += 1;
     const settled = goesOn ? destinations.reach(led) : led;
@@ -176,13 +172,26 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     routes.push({ cost, score });
     if (job.budget === null || cost <= job.budget) {
       const answer = answerOf(settled, cost, toBuy, drawer, catalogue);
+      if (works(answer)) past.demanding = true;
       if (works(answer) && score.room >= GOOD_ROOM) good.push([...classCounts(chain.links.slice(0, -1), 1).keys()]);
       if (!found.some((a) => samePieces(a, answer))) found = [...found, answer];
     }
     return progress(false);
   };
-  for (const chain of searchChains(job, catalogue, stock, isPadded, memory.isPoor)) {
-    if (routes.length >= MOST_TRIED || (also && reached >= MOST_REACHED)) break;
+  const wishes = { isPadded, isPoor: memory.isPoor };
+  const searches = [BY_MONEY, BY_PIECES].map((pieceCost) =>
+    searchChains(job, catalogue, stock, { ...wishes, pieceCost }),
+  );
+  for (const chain of inTurn(searches)) {
+    if (found.some(works) && (poor >= MOST_POOR || past.effort >= ENOUGH_EFFORT)) break;
+    if (assessed >= (also ? MOST_TRIED_FOR_SEVERAL : MOST_TRIED) || reached >= MOST_REACHED) break;
+    const news = tried(chain);
+    if (news) yield news;
+  }
+  // Nothing gets there with all that is needed: chains that lack something tell what it is.
+  const lacking = routes.length > 0 ? [] : searchChains(job, catalogue, stock, { ...wishes, lacking: true });
+  for (const chain of inTurn([lacking])) {
+    if (routes.length >= MOST_LACKING) break;
     const news = tried(chain);
     if (news) yield news;
   }

@@ -1,14 +1,17 @@
 import type { Assessment } from '../assess';
 import type { Catalogue, Setup } from '../model';
+import type { Readings } from '../readings';
 import type { Chain, Link } from './chain';
+import { hasEars } from './needs';
 import { isWire } from './straight';
+import { tally } from './tally';
 
 /** Gates whose failure lies in how two parts meet, whatever else the chain has. */
 const OF_JOINTS: ReadonlySet<string> = new Set(['fit', 'wired', 'seen', 'safe']);
 /** Gates whose failure lies in what the pieces do, whatever wire is between them. */
 const OF_PIECES: ReadonlySet<string> = new Set(['level', 'clean', 'powered']);
-/** What failed so often and never worked is tried again only when nothing else is left. */
-const ENOUGH_FAILURES = 2;
+/** So many chains through the same places for ears, none of which could be heard by. */
+const ENOUGH_DEAF = 6;
 /** So many chains between the same microphone and converter are enough, until all others were tried. */
 const ENOUGH_ALIKE = 8;
 
@@ -19,35 +22,34 @@ export interface Promising {
   learn(chain: Chain, setup: Setup, assessment: Assessment): void;
 }
 
-interface Record {
-  failed: number;
-  worked: number;
-}
-
 /**
  * A memory of one search. It forbids nothing: what looks poor is only put off, so that the time goes to chains that differ.
  */
 export function promising(catalogue: Catalogue): Promising {
-  const meetings = new Map<string, Record>();
-  const pieces = new Map<string, Record>();
+  const meetings = tally();
+  const pieces = tally();
+  const listening = tally(ENOUGH_DEAF);
+  const tooHot = new Set<string>();
   const alike = new Map<string, number>();
-  const isBad = (known: Record | undefined): boolean =>
-    known !== undefined && known.worked === 0 && known.failed >= ENOUGH_FAILURES;
-  const keep = (memory: Map<string, Record>, key: string, worked: boolean) => {
-    const known = memory.get(key) ?? { failed: 0, worked: 0 };
-    memory.set(key, known);
-    known[worked ? 'worked' : 'failed'] += 1;
-  };
   const portsOf = (a: string, b: string) => [a, b].sort().join(' ');
   const classOf = (l: Link) => catalogue.parts.get(l.classId)!;
   /** What does something to the signal, in its order. */
-  const doing = (links: readonly Link[], microphones: number): string =>
-    [
-      microphones,
-      ...links
-        .filter((l) => !isWire(classOf(l)))
-        .map((l) => `${l.inPort}>${l.classId}>${l.outPort} ${l.guests.map((g) => doing(g.links, 1) + g.port).join()}`),
-    ].join(' ');
+  const doing = (links: readonly Link[], microphones: number): string => beginnings(links, microphones).at(-1)!;
+  /** The same of the first link, of the first two, and so on. */
+  const beginnings = (links: readonly Link[], microphones: number): readonly string[] => {
+    let so = `${microphones}`;
+    return links.map((l) => {
+      if (!isWire(classOf(l))) so += ` ${l.inPort}>${l.classId}>${l.outPort}`;
+      for (const g of l.guests) so += ` ${doing(g.links, 1)}${g.port}`;
+      return so;
+    });
+  };
+  /** By which someone could hear. */
+  const ears = (links: readonly Link[]): string =>
+    links
+      .filter((l) => hasEars(classOf(l)))
+      .map((l) => l.classId)
+      .join();
   /** The microphone, how many of them, and what makes the sound into numbers; null for a beginning that has not got so far. */
   const endsOf = (links: readonly Link[], microphones: number): string | null => {
     const converter = links.find((l) => classOf(l).inputs);
@@ -60,28 +62,45 @@ export function promising(catalogue: Catalogue): Promising {
     isPoor(links, microphones) {
       const ends = endsOf(links, microphones);
       if (ends !== null && (alike.get(ends) ?? 0) >= ENOUGH_ALIKE) return true;
-      if (links.at(-1)?.outPort === null && isBad(pieces.get(doing(links, microphones)))) return true;
+      const isWhole = links.at(-1)?.outPort === null;
+      if (beginnings(links, microphones).some((b) => tooHot.has(b))) return true;
+      if (isWhole && (pieces.isBad(doing(links, microphones)) || listening.isBad(ears(links)))) return true;
       return links.some(
         (l, i) =>
           i + 1 < links.length &&
-          isBad(meetings.get(portsOf(`${l.classId}.${l.outPort}`, `${links[i + 1].classId}.${links[i + 1].inPort}`))),
+          meetings.isBad(portsOf(`${l.classId}.${l.outPort}`, `${links[i + 1].classId}.${links[i + 1].inPort}`)),
       );
     },
-    learn({ links, microphones }, setup, { verdicts }) {
+    learn({ links, microphones }, setup, { verdicts, readings }) {
+      const hot = tooHotAt(links, setup, readings);
+      if (hot >= 0) tooHot.add(beginnings(links, microphones)[hot]);
       const ends = endsOf(links, microphones) ?? '';
       alike.set(ends, (alike.get(ends) ?? 0) + 1);
       const failing = verdicts.filter((v) => v.status === 'fail');
       // What is wired wrong says nothing of the pieces: they may never have been asked.
       if (!failing.some((v) => OF_JOINTS.has(v.gate))) {
-        keep(pieces, doing(links, microphones), !failing.some((v) => OF_PIECES.has(v.gate)));
+        pieces.keep(doing(links, microphones), !failing.some((v) => OF_PIECES.has(v.gate)));
+        listening.keep(ears(links), !failing.some((v) => v.gate === 'heard'));
       }
       const failed = new Set(failing.filter((v) => OF_JOINTS.has(v.gate)).flatMap((v) => (v.joint ? [v.joint] : [])));
       const classNamed = (id: string) => setup.parts.find((p) => p.id === id)!.class;
       for (const { id, a, b } of setup.joints) {
         const key = portsOf(`${classNamed(a.part)}.${a.port}`, `${classNamed(b.part)}.${b.port}`);
-        if (failed.has(id)) keep(meetings, key, false);
-        else if (failed.size === 0) keep(meetings, key, true);
+        if (failed.has(id)) meetings.keep(key, false);
+        else if (failed.size === 0) meetings.keep(key, true);
       }
     },
   };
+}
+
+/** The first link that clips however far it and all before it are turned down: so will all that begins alike. Else -1. */
+function tooHotAt(links: readonly Link[], setup: Setup, { compiled, ledger }: Readings): number {
+  let down = 0;
+  return links.findIndex(({ classId }) => {
+    const parts = setup.parts.filter((p) => p.class === classId);
+    const { knobs = [] } = compiled.catalogue.parts.get(classId)!;
+    for (const knob of knobs.filter((k) => k.unit === 'dB'))
+      down += Math.max(...parts.map((p) => (p.knobs?.[knob.id] ?? knob.start) - knob.min));
+    return ledger.some((e) => e.feeds && e.spareDb + down < 0 && parts.some((p) => p.id === e.part));
+  });
 }

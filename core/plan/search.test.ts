@@ -9,8 +9,8 @@ import { stockOf } from './stock';
 
 const first = (job: Job, drawer: Drawer | null, n: number): readonly Chain[] => {
   const chains: Chain[] = [];
-  for (const c of searchChains(job, catalogue, stockOf(drawer, catalogue), () => false)) {
-    chains.push(c);
+  for (const c of searchChains(job, catalogue, stockOf(drawer, catalogue))) {
+    if (c) chains.push(c);
     if (chains.length === n) break;
   }
   return chains;

@@ -3,7 +3,6 @@ import { appTakes, forbidden } from '../host';
 import {
   type AppClass,
   type Catalogue,
-  hearsSelf,
   isCarried,
   isGiven,
   type Job,
@@ -13,38 +12,34 @@ import {
 } from '../model';
 import { type Guests, guestsOf } from './branches';
 import { type Chain, classCounts, isJoining, type Link } from './chain';
-import type { Stock } from './stock';
+import { costAhead } from './cost-ahead';
+import { JOIN, needsOf } from './needs';
+import { apartFrom, outsOf } from './ports';
+import { priceOfCopies, type Stock } from './stock';
 import { isStraight, isWire } from './straight';
 import { isRightHalf, takes } from './takes';
 
 /** Longest chain considered: nobody carries more. */
 const LONGEST = 7;
-/** A piece costs this much in the search even when it is owned: shorter chains first. */
-const PIECE_COST = 0.5;
+/** What a piece counts for in a search beside its price, in the job's money. */
+export const BY_MONEY = 0.5;
+/** About the price of a part: what is owned must not hide what is simple. */
+export const BY_PIECES = 50;
 
 /** Beginnings looked at in one search: the effort has an end, and it is the same on every machine. */
-const MOST_POPPED = 10_000;
+const MOST_POPPED = 5000;
+/** Beginnings looked at before something else may have its turn. */
+const BREATH = 50;
 
 /** Beginnings of one kind that are looked at before those of others. */
 const TURNS = 150;
-
-/** What a chain has still to pass through before the device, as bits. */
-const JOIN = 1;
-const CHANNELS = 2;
-const EARS = 4;
-/** All combinations of some needs. */
-const combinations = (needs: number): readonly number[] =>
-  Array.from({ length: (JOIN | CHANNELS | EARS) + 1 }, (_, n) => n).filter((n) => (n & ~needs) === 0);
 
 interface State {
   readonly links: readonly Link[];
   readonly partClass: PartClass;
   readonly out: PortSpec;
   readonly cost: number;
-  /**
-   * JOIN while several microphones run side by side; CHANNELS while no input that keeps voices apart was met; EARS while
-   * one must hear oneself, the app plays nothing of it, and no part was met that does.
-   */
+  /** What it has still to pass through, as bits. */
   readonly needs: number;
   readonly microphones: number;
   /** Cost so far and the least that must still come. */
@@ -52,21 +47,30 @@ interface State {
   readonly found: number;
 }
 
+export interface Wishes {
+  /** Tells of the beginning of a chain that nothing good can come of it any more; asked anew each time. */
+  readonly isPadded?: (links: readonly Link[]) => boolean;
+  /** Tells of a beginning, or a whole chain, that it can wait: it comes when all others have come. */
+  readonly isPoor?: (links: readonly Link[], microphones: number) => boolean;
+  /** What a piece counts for beside its price. */
+  readonly pieceCost?: number;
+  /** Whether chains come too that lack a place for the ears or a steady voltage: to say of a job what it lacks. */
+  readonly lacking?: boolean;
+}
+
 /**
  * Best-first search over ports: chains come out in the order of what they cost, cheapest first; those that look awkward or
  * poor, or whose microphone has had its turn, in the same order after all others. The least cost from each
  * port to the device, found backwards beforehand, steers it and drops ports that lead nowhere.
+ * Null comes in between where it takes long, so that others have their turn.
  * Pruned by fit, by the way the signal goes and by what the contacts are for; what a chain does is left to `assess`.
- * @param isPadded tells of the beginning of a chain that nothing good can come of it any more; asked anew each time.
- * @param isPoor tells of a beginning, or a whole chain, that it can wait: it comes when all others have come.
  */
 export function* searchChains(
   job: Job,
   catalogue: Catalogue,
   stock: Stock,
-  isPadded: (links: readonly Link[]) => boolean,
-  isPoor: (links: readonly Link[], microphones: number) => boolean = () => false,
-): Generator<Chain> {
+  { isPadded = () => false, isPoor = () => false, pieceCost = BY_MONEY, lacking = false }: Wishes = {},
+): Generator<Chain | null> {
   const device = catalogue.parts.get(job.device)!;
   const app = catalogue.apps.get(job.app)!;
   const classes = [...catalogue.parts.values()].filter((c) => usable(c, job) && (c.host || !isRefused(c, app, device)));
@@ -75,19 +79,12 @@ export function* searchChains(
   const voices = job.sources.length;
   // One microphone cannot keep two voices apart, nor can an input of one channel; what comes by wire has its own way in.
   const apart = job.arrangement === 'side-each' && voices > 1;
-  const unheard = hearsSelf(job.hearing) && !app.monitors;
+  const needs = needsOf(job, catalogue, voices, apart, lacking);
   const single = lead.length === 1 || (!apart && lead[0].from === undefined);
   const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
   const stepsFrom = waysOn(classes);
-  const ahead = costAhead(
-    classes,
-    device,
-    stock,
-    voices,
-    others.length > 0 ? microphoneCounts[0] : lead.length,
-    guests,
-    combinations((voices > 1 ? JOIN : 0) | (apart ? CHANNELS : 0) | (unheard ? EARS : 0)),
-  );
+  const leads = others.length > 0 ? microphoneCounts[0] : lead.length;
+  const ahead = costAhead(catalogue, classes, device, stock, needs, leads, guests, pieceCost);
   // Of those that are as good, the one found first comes first.
   const inOrder = (a: State, b: State) => a.bound - b.bound || a.found - b.found;
   let queue = new TinyQueue<State>([], inOrder);
@@ -97,7 +94,7 @@ export function* searchChains(
   const been = new Set<string>();
   const effort = new Map<string, number>();
   const push = (state: Omit<State, 'bound' | 'found'>) => {
-    const rest = ahead.get(portKey(state.partClass, state.out, state.needs));
+    const rest = ahead(state.out, state.needs);
     if (rest === undefined) return;
     const bound = state.cost + rest;
     if (job.budget !== null && moneyOf(state.links, stock, state.microphones) > job.budget) return;
@@ -109,22 +106,24 @@ export function* searchChains(
     for (const out of partClass.ports.filter((p) => p.flow === 'out' && !isRightHalf(p))) {
       for (const microphones of microphoneCounts) {
         const links = [{ classId: partClass.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
-        const cost = pieceCost(links, stock, microphones);
-        const needs = (microphones + others.length > 1 ? JOIN : 0) | (apart ? CHANNELS : 0) | (unheard ? EARS : 0);
-        push({ links, partClass, out, cost, needs: needs & ~metBy(partClass, voices), microphones });
+        const cost = moneyOf(links, stock, microphones) + links.length * pieceCost;
+        const open = needs.after(needs.atStart(microphones + others.length > 1), partClass);
+        push({ links, partClass, out, cost, needs: open, microphones });
       }
     }
   }
   let popped = 0;
-  for (let all = false; queue.length > 0 || waiting.length > 0; ) {
+  for (let all = false; queue.length + waiting.length + late.length > 0; ) {
     if (queue.length === 0) {
       // All others have come: now what was put off.
       all = true;
       queue = new TinyQueue(waiting, inOrder);
       waiting = [];
       yield* late.splice(0);
+      continue;
     }
     popped += 1;
+    if (popped % BREATH === 0) yield null;
     if (popped > MOST_POPPED) return;
     const state = queue.pop()!;
     if (isPadded(state.links)) continue;
@@ -143,15 +142,16 @@ export function* searchChains(
     been.add(way);
     for (const port of device.ports) {
       if (port.flow !== 'in' || !takes(state.out, port)) continue;
-      if ((state.needs & ~metBy(device, voices) & ~JOIN) !== 0) continue;
+      if ((needs.after(state.needs, device) & ~JOIN) !== 0) continue;
       const alike = device.ports.filter((p) => p.flow === 'in' && p.connector === port.connector).map((p) => p.id);
       if (alike[0] !== port.id && state.needs & JOIN) continue;
       for (const { alsoIn, guests: come } of joinings(state, device, alike, guests)) {
         if (state.needs & JOIN && alsoIn.length + come.length === 0) continue;
         const links = [...state.links, { classId: device.id, inPort: port.id, alsoIn, guests: come, outPort: null }];
-        const chain = { links, cost: moneyOf(links, stock, state.microphones), microphones: state.microphones };
-        if (all || !isPoor(links, state.microphones)) yield chain;
-        else late.push(chain);
+        const { microphones } = state;
+        const chain = { links, cost: moneyOf(links, stock, microphones), poor: all, microphones };
+        if (all || !isPoor(links, microphones)) yield chain;
+        else late.push({ ...chain, poor: true });
       }
     }
     if (state.links.length + 1 >= LONGEST) continue;
@@ -160,10 +160,12 @@ export function* searchChains(
       for (const { alsoIn, guests: come } of joinings(state, next, alike, guests)) {
         if (alsoIn.includes(out.id) || come.some((g) => g.port === out.id)) continue;
         const joins = alsoIn.length + come.length > 0;
+        const open = needs.after(state.needs, next) & ~(joins ? JOIN : 0);
+        // Most ways lead nowhere: asked before anything is made of them.
+        if (ahead(out, open) === undefined) continue;
         const links = [...state.links, { classId: next.id, inPort: into, alsoIn, guests: come, outPort: out.id }];
-        const needs = state.needs & ~(joins ? JOIN : 0) & ~metBy(next, voices);
-        const cost = pieceCost(links, stock, state.microphones);
-        push({ links, partClass: next, out, cost, needs, microphones: state.microphones });
+        const cost = moneyOf(links, stock, state.microphones) + links.length * pieceCost;
+        push({ links, partClass: next, out, cost, needs: open, microphones: state.microphones });
       }
     }
   }
@@ -176,13 +178,6 @@ export function sortedSources({ sources }: Job): {
 } {
   const from = sources.some((s) => s.from === undefined) ? undefined : sources[0].from;
   return { lead: sources.filter((s) => s.from === from), others: sources.filter((s) => s.from !== from) };
-}
-
-/** A device records one of its inputs at a time: its holes of another kind belong to another input. */
-export function apartFrom(c: PartClass, hole: string): readonly string[] {
-  if (!c.host) return [];
-  const { connector } = c.ports.find((p) => p.id === hole)!;
-  return c.ports.filter((p) => p.connector !== connector).map((p) => p.id);
 }
 
 /** The ways in which a part can join what runs side by side, and not joining anything here. */
@@ -274,13 +269,6 @@ function waysThrough(from: PortSpec, next: PartClass): WayOn[] {
     .map((out) => ({ next, into: first.id, alike, out }));
 }
 
-/** Ports a signal can leave by; of those that look alike (main, monitor, aux) the first stands for all. */
-function outsOf(c: PartClass): readonly PortSpec[] {
-  const outs = c.ports.filter((p) => ['out', 'through'].includes(p.flow) && !isRightHalf(p));
-  const looks = outs.map((p) => `${p.connector} ${p.carries} ${p.flow} ${Object.values(p.roles ?? {}).join()}`);
-  return outs.filter((p, i) => p.flow === 'through' || looks.indexOf(looks[i]) === i);
-}
-
 /** A part with a converter is where the signal is recorded: of no use where the app takes none of its inputs. */
 const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
   forbidden(device.host!, app, c) !== null ||
@@ -292,86 +280,9 @@ function usable(c: PartClass, job: Job): boolean {
   return job.place === 'desk-mains' || !c.needs?.includes('mains');
 }
 
-const portKey = (c: PartClass, p: PortSpec, needs: number): string => `${c.id}.${p.id}.${needs}`;
-
-/** CHANNELS when the part has an input that records as many voices apart; EARS when it plays by wire what it is given. */
-const metBy = (c: PartClass, voices: number): number =>
-  (c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0) | (playsByWire(c) ? EARS : 0);
-
-function playsByWire({ ports, circuit }: PartClass): boolean {
-  const ears = ports.filter((p) => p.flow === 'monitor').map((p) => `${p.id}.`);
-  return circuit.some((e) => e.is === 'stage' && ears.some((ear) => e.out[0].startsWith(ear)));
-}
-
-/** JOIN when the part has as many holes like this one as lead there, and others for the guests. */
-function joinsAt(c: PartClass, into: PortSpec, leads: number, guests: Guests): number {
-  const alike = c.ports.filter((p) => p.flow === 'in' && p.connector === into.connector).map((p) => p.id);
-  return alike.length >= leads && guests.into(c, [...alike.slice(0, leads), ...apartFrom(c, into.id)]) !== null
-    ? JOIN
-    : 0;
-}
-
 /** Money for what the drawer has not got. */
 function moneyOf(links: readonly Link[], stock: Stock, microphones: number): number {
   let sum = 0;
-  for (const [classId, n] of classCounts(links, microphones)) sum += priceOf(stock, classId, n);
+  for (const [classId, n] of classCounts(links, microphones)) sum += priceOfCopies(stock, classId, n);
   return sum;
-}
-
-function priceOf(stock: Stock, classId: string, copies: number): number {
-  let sum = 0;
-  for (let n = 0; n < copies; n++) sum += stock.take(classId, n).price;
-  return sum;
-}
-
-const pieceCost = (links: readonly Link[], stock: Stock, microphones: number): number =>
-  moneyOf(links, stock, microphones) + links.length * PIECE_COST;
-
-/**
- * Least cost from leaving a part by a port, with certain needs still open, to the device with none: Dijkstra from the
- * device backwards over ports and needs.
- */
-function costAhead(
-  classes: readonly PartClass[],
-  device: PartClass,
-  stock: Stock,
-  voices: number,
-  leads: number,
-  guests: Guests,
-  everyNeed: readonly number[],
-): ReadonlyMap<string, number> {
-  const outs = classes.flatMap((c) => (c.host ? [] : outsOf(c).map((port) => ({ partClass: c, port }))));
-  const ahead = new Map<string, number>();
-  const open = new TinyQueue<{
-    readonly partClass: PartClass;
-    readonly port: PortSpec;
-    readonly needs: number;
-    readonly cost: number;
-  }>([], (a, b) => a.cost - b.cost);
-  /** Going into a port of a part that meets `met`, after which `left` is still needed, costs so much from there on. */
-  const relax = (into: PortSpec, met: number, left: number, cost: number) => {
-    for (const needs of everyNeed.filter((n) => (n & ~met) === left)) {
-      for (const o of outs) {
-        const key = portKey(o.partClass, o.port, needs);
-        if (cost >= (ahead.get(key) ?? Number.POSITIVE_INFINITY) || !takes(o.port, into)) continue;
-        ahead.set(key, cost);
-        open.push({ ...o, needs, cost });
-      }
-    }
-  };
-  for (const port of device.ports)
-    if (port.flow === 'in') relax(port, metBy(device, voices) | joinsAt(device, port, leads, guests), 0, PIECE_COST);
-  while (open.length > 0) {
-    const { partClass, port, needs, cost } = open.pop()!;
-    if (cost > ahead.get(portKey(partClass, port, needs))!) continue;
-    for (const into of partClass.ports) {
-      if (into.id !== port.id && ['in', 'through'].includes(into.flow)) {
-        const met = joinsAt(partClass, into, leads, guests) | metBy(partClass, voices);
-        // What stands before the joining part is needed once a microphone.
-        const copies = needs & JOIN ? leads : 1;
-        relax(into, met, needs, cost + PIECE_COST + priceOf(stock, partClass.id, copies));
-      }
-    }
-  }
-  return ahead;
 }

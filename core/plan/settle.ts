@@ -1,33 +1,40 @@
 import { type Assessment, mustAssess } from '../assess';
+import type { Verdict } from '../gates';
 import { type Catalogue, type KnobSpec, knobAt, type Part, type Setup, turnKnob } from '../model';
 import type { Readings } from '../readings';
+import { knobsAhead } from './inside';
 import { compareScores, scoreOf } from './score';
+import { type Experience, inexperienced } from './tally';
 
 /** Where the peaks of the loudest voice are put: below the red, with room to spare. */
 export const TARGET_PEAK_DBFS = -12;
 
 /** Where so many gates fail, wire and kind are wrong: no gain mends that, and none is looked for. */
 const HOPELESS = 3;
+/** Gates that gain can mend, and those that headphones or a charger can. */
+const OF_GAIN: ReadonlySet<string> = new Set(['level', 'clean']);
+const BESIDE: ReadonlySet<string> = new Set(['heard', 'powered']);
 
 export interface Settled {
   readonly setup: Setup;
   readonly assessment: Assessment;
 }
 
-export const judged = (setup: Setup, catalogue: Catalogue): Settled => ({
-  setup,
-  assessment: mustAssess(setup, catalogue),
-});
+export function judged(setup: Setup, catalogue: Catalogue, past: Experience = inexperienced()): Settled {
+  past.effort += 1;
+  return { setup, assessment: mustAssess(setup, catalogue) };
+}
 
 /**
  * Turn the knobs of a setup to where it works best: switches by trying each position, then gains, nearest the input
  * first, so that the loudest peaks stand at the target.
+ * @param past of a search: positions that mended nothing where the same was wrong are not tried again.
  */
-export const settleKnobs = (setup: Setup, catalogue: Catalogue): Settled =>
-  settleFrom(judged(setup, catalogue), catalogue);
+export const settleKnobs = (setup: Setup, catalogue: Catalogue, past: Experience = inexperienced()): Settled =>
+  settleFrom(judged(setup, catalogue, past), catalogue, past);
 
 /** The same of a setup that is judged already. */
-export function settleFrom(asFound: Settled, catalogue: Catalogue): Settled {
+export function settleFrom(asFound: Settled, catalogue: Catalogue, past: Experience = inexperienced()): Settled {
   const { setup } = asFound;
   let best = asFound;
   // Switches decide who reaches what and who has its voltage; where that is right they are left alone.
@@ -35,28 +42,47 @@ export function settleFrom(asFound: Settled, catalogue: Catalogue): Settled {
     const partClass = catalogue.parts.get(part.class)!;
     for (let position = knob.min; position <= knob.max; position += knob.step) {
       if (position === knobAt(part, partClass, knob.id)) continue;
-      const tried = judged(turnKnob(best.setup, part.id, knob.id, position), catalogue);
-      if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
+      const key = `${part.class} ${knob.id} ${position} ${faultsOf(best, isWrongBy)}`;
+      if (past.tries.isBad(key)) continue;
+      const tried = judged(turnKnob(best.setup, part.id, knob.id, position), catalogue, past);
+      const helps = compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0;
+      past.tries.keep(key, helps);
+      if (helps) best = tried;
     }
     if (!isWrong(best)) break;
   }
-  if (scoreOf(best.assessment).failing >= HOPELESS) return best;
-  const turned = levelAll(best, catalogue);
-  if (turned === best.setup && !isUnlike(setup)) return best;
-  const levelled = judged(turned, catalogue);
-  if (compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0) best = levelled;
-  if (!isUnlike(setup) || best.assessment.verdicts.every((v) => v.gate !== 'level' || v.status === 'pass')) return best;
-  const each = judged(levelEach(best, catalogue), catalogue);
-  return compareScores(scoreOf(each.assessment), scoreOf(best.assessment)) < 0 ? each : best;
+  if (isHopeless(best, past)) return best;
+  const each = isUnlike(setup) ? levelEach(best, catalogue) : setup;
+  const turned = each === setup ? levelAll(best, catalogue) : each;
+  if (turned === best.setup) return best;
+  const levelled = judged(turned, catalogue, past);
+  return compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0 ? levelled : best;
+}
+
+/** Whether neither gain nor anything beside the chain can make it work, or not by much. */
+export function isHopeless({ assessment }: Settled, { demanding }: Experience): boolean {
+  const beyond = assessment.verdicts.filter((v) => v.status === 'fail' && !BESIDE.has(v.gate));
+  const failing = demanding ? beyond.filter((v) => !OF_GAIN.has(v.gate)) : beyond;
+  return failing.length >= (demanding ? 1 : HOPELESS);
 }
 
 /** Do its sources come in by ways of several kinds? */
 const isUnlike = (setup: Setup): boolean => new Set(setup.job.sources.map((s) => s.from)).size > 1;
 
-const isWrong = ({ assessment }: Settled): boolean =>
-  assessment.verdicts.some(
-    (v) => v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V')),
-  );
+const isWrongBy = (v: Verdict): boolean =>
+  v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V'));
+
+const isWrong = ({ assessment }: Settled): boolean => assessment.verdicts.some(isWrongBy);
+
+/** What is wrong, in a few words that are the same for the same kind of fault. */
+export const faultsOf = (
+  { assessment }: Settled,
+  counts: (v: Verdict) => boolean = (v) => v.status !== 'pass',
+): string =>
+  assessment.verdicts
+    .filter(counts)
+    .map((v) => `${v.gate} ${v.status} ${v.unit}`)
+    .join();
 
 /** Switches and choices that could matter: to what is recorded, those that change the circuit other than towards ears; or those towards ears. */
 export function switchesOf(
@@ -139,27 +165,34 @@ const peaksOf = ({ readings }: Assessment): ReadonlyMap<string, number> =>
     ]),
   );
 
-/**
- * Sources that come in unlike each other want each a gain of its own: every channel's gain by what arrives through it, found
- * by turning it a step.
- */
+/** Sources that come in unlike each other want each a gain of its own: every channel's by what arrives through it. */
 function levelEach({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
   const peaks = new Map(peaksOf(assessment));
-  const onLine = new Set(assessment.readings.lines.flatMap((l) => l.path?.parts ?? []));
+  const { lines } = assessment.readings;
   let out = setup;
-  for (const part of setup.parts.filter((p) => onLine.has(p.id))) {
+  for (const part of setup.parts) {
     const partClass = catalogue.parts.get(part.class)!;
+    /** Sources that come into the part by a hole behind which the knob is. */
+    const through = (knob: string) =>
+      new Set(
+        lines
+          .filter((l) => {
+            const [into] = l.path?.joints.filter((j) => j.b.part.id === part.id || j.a.part.id === part.id) ?? [];
+            if (!into) return false;
+            const side = into.b.part.id === part.id ? into.b : into.a;
+            return knobsAhead(partClass, side.port.id).has(knob);
+          })
+          .map((l) => l.source),
+      );
     for (const knob of (partClass.knobs ?? []).filter((k) => k.unit === 'dB' && k.id.startsWith('gain'))) {
-      const at = knobAt(out.parts.find((p) => p.id === part.id)!, partClass, knob.id);
-      const tryAt = at + knob.step <= knob.max ? at + knob.step : at - knob.step;
-      const turned = peaksOf(judged(turnKnob(out, part.id, knob.id, tryAt), catalogue).assessment);
-      const own = [...peaks].filter(([id, peak]) => Math.abs(turned.get(id)! - peak) > Math.abs(tryAt - at) / 2);
+      const own = [...through(knob.id)];
       if (own.length === 0) continue;
-      const missing = TARGET_PEAK_DBFS - Math.max(...own.map(([, peak]) => peak));
+      const at = knobAt(part, partClass, knob.id);
+      const missing = TARGET_PEAK_DBFS - Math.max(...own.map((id) => peaks.get(id)!));
       const wanted = Math.max(knob.min, Math.min(knob.max, at + missing));
       const to = Math.max(knob.min, knob.min + Math.floor((wanted - knob.min) / knob.step + 1e-9) * knob.step);
-      out = turnKnob(out, part.id, knob.id, to);
-      for (const [id, peak] of own) peaks.set(id, peak + to - at);
+      out = turnedTo(out, part.id, knob.id, to, catalogue);
+      for (const id of own) peaks.set(id, peaks.get(id)! + to - at);
     }
   }
   return out;

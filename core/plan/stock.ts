@@ -27,6 +27,13 @@ export function stockOf(drawer: Drawer | null, catalogue: Catalogue): Stock {
   };
 }
 
+/** Money for so many of a class beside none of them. */
+export function priceOfCopies(stock: Stock, classId: string, copies: number): number {
+  let sum = 0;
+  for (let n = 0; n < copies; n++) sum += stock.take(classId, n).price;
+  return sum;
+}
+
 /** What a setup costs beyond the drawer: every part that the drawer has not got. */
 export function costOf(
   parts: readonly Part[],

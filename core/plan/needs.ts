@@ -1,0 +1,83 @@
+import { type Catalogue, hearsSelf, type Job, type Part, type PartClass, quantity } from '../model';
+
+/** What a chain has still to pass through before the device, as bits. */
+export const JOIN = 1;
+const CHANNELS = 2;
+const EARS = 4;
+const PLUG_IN = 8;
+const PHANTOM = 16;
+
+/** What the chains for a job need on their way. Necessary only: what a chain does is left to `assess`. */
+export interface Needs {
+  /** Before anything was passed; JOIN where several come side by side. */
+  atStart(joins: boolean): number;
+  /** Once a part was passed: what it gives is met, what it wants itself is open. Joining is for the caller to say. */
+  after(needs: number, c: PartClass): number;
+  /** Whatever may be open at once. */
+  readonly every: readonly number[];
+}
+
+/**
+ * @param voices that come side by side.
+ * @param apart whether each is to have a channel of its own.
+ * @param lacking whether neither a place for the ears nor a steady voltage is demanded.
+ */
+export function needsOf(job: Job, catalogue: Catalogue, voices: number, apart: boolean, lacking: boolean): Needs {
+  const app = catalogue.apps.get(job.app)!;
+  // Where the app does not play it, one hears oneself only by a part that does so by wire.
+  const givesEars = hearsSelf(job.hearing) && !app.monitors ? playsByWire : hasEars;
+  const listens = job.hearing !== 'nothing' && !lacking;
+  const classes = [...catalogue.parts.values()];
+  const least = { 'plug-in power': leastVolt(classes, 'plug-in power'), '48 V': leastVolt(classes, '48 V') };
+  const given = (c: PartClass): number => {
+    const volt = mostVolt(c);
+    return (
+      (c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0) |
+      (givesEars(c) ? EARS : 0) |
+      (volt >= least['plug-in power'] ? PLUG_IN : 0) |
+      (volt >= least['48 V'] ? PHANTOM : 0)
+    );
+  };
+  const wanted = (c: PartClass): number =>
+    lacking
+      ? 0
+      : (fedFrom(c, 'plug-in power').length > 0 ? PLUG_IN : 0) | (fedFrom(c, '48 V').length > 0 ? PHANTOM : 0);
+  const known = new Map<PartClass, { readonly given: number; readonly wanted: number }>(
+    classes.map((c) => [c, { given: given(c), wanted: wanted(c) }]),
+  );
+  const first = (apart ? CHANNELS : 0) | (listens ? EARS : 0);
+  const mask = first | (voices > 1 ? JOIN : 0) | classes.reduce((all, c) => all | known.get(c)!.wanted, 0);
+  return {
+    atStart: (joins) => first | (joins ? JOIN : 0),
+    after(needs, c) {
+      const k = known.get(c)!;
+      return (needs | k.wanted) & ~k.given;
+    },
+    every: Array.from({ length: mask + 1 }, (_, n) => n).filter((n) => (n & ~mask) === 0),
+  };
+}
+
+/** Ears of its own, or a hole for headphones. */
+export const hasEars = ({ ports, circuit }: PartClass): boolean =>
+  ports.some((p) => p.flow === 'monitor') || circuit.some((e) => e.is === 'driver');
+
+/** A hole for headphones at which what comes into the part is heard without a device. */
+function playsByWire({ ports, circuit }: PartClass): boolean {
+  const ears = ports.filter((p) => p.flow === 'monitor').map((p) => `${p.id}.`);
+  return circuit.some((e) => e.is === 'stage' && ears.some((ear) => e.out[0].startsWith(ear)));
+}
+
+type Feed = 'plug-in power' | '48 V';
+const asPart = (c: PartClass): Part => ({ id: c.id, class: c.id });
+
+/** The steady voltages at which what is in a part comes alive, of one kind. */
+const fedFrom = (c: PartClass, from: Feed): readonly number[] =>
+  c.circuit.flatMap((e) =>
+    (e.is === 'capsule' || e.is === 'stage') && e.needs?.from === from ? [quantity(asPart(c), c, e.needs.minVolt)] : [],
+  );
+
+const leastVolt = (classes: readonly PartClass[], from: Feed): number =>
+  Math.min(...classes.flatMap((c) => fedFrom(c, from)));
+
+const mostVolt = (c: PartClass): number =>
+  Math.max(0, ...c.circuit.flatMap((e) => (e.is === 'supply' ? [quantity(asPart(c), c, e.volt)] : [])));
