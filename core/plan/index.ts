@@ -1,3 +1,4 @@
+export type { Answer } from './answer';
 export {
   freePorts,
   insertPart,
@@ -14,7 +15,7 @@ export { type HubPorts, hubPorts } from './hub-ports';
 export { type KitProgress, type KitWish, kitsFor, type NamedKit } from './kits';
 export { type Mend, mends } from './mend';
 export { type Opener, openers } from './openers';
-export { type Answer, type PlanProgress, plan, type Route } from './plan';
+export { type PlanProgress, plan, type Route } from './plan';
 export { type Quieter, quieterFor } from './quieter';
 export type { Rate } from './reliability';
 export type { Score } from './score';

@@ -1,6 +1,7 @@
 import { type Catalogue, type Drawer, type Job, quantity } from '../model';
+import type { Answer } from './answer';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
-import { type Answer, plan } from './plan';
+import { plan } from './plan';
 import { priceOf } from './prices';
 import { classNeeds } from './stock';
 

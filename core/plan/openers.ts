@@ -1,5 +1,6 @@
 import { type Catalogue, type Drawer, isCarried, type Job } from '../model';
-import { type Answer, plan } from './plan';
+import type { Answer } from './answer';
+import { plan } from './plan';
 
 /** A change of the job with which some chain works. */
 export interface Opener {

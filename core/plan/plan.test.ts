@@ -129,9 +129,9 @@ test('with few classes about, the answers are the front of every chain there is'
         const job: Job = { ...glaze, device, also: undefined, budget: null, distanceM: 0.1, hearing: 'nothing' };
         const { also: _, ...alone } = job;
         const found = [...plan(alone, null, small)].at(-1)!.answers;
-        // The slow way: every chain of the search, nothing put off and nothing left out.
+        // The slow way: every chain of the search, nothing put off and nothing left out, not even what lacks its voltage.
         const stock = stockOf(null, small);
-        const every = [...searchChains(alone, small, stock)]
+        const every = [...searchChains(alone, small, stock, { lacking: true })]
           .filter((c) => c !== null)
           .map((c, i) => {
             const { setup, assessment } = settleKnobs(buildSetup(c, alone, small, stock, `c${i}`), small);

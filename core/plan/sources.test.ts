@@ -3,7 +3,8 @@ import { catalogue } from '@/catalogue';
 import { demoJobs } from '@/demo';
 import { mustAssess } from '../assess';
 import { checkDocument, type Job, RATED_SPL, type Setup, type Source } from '../model';
-import { type Answer, plan } from './plan';
+import type { Answer } from './answer';
+import { plan } from './plan';
 import { settleKnobs } from './settle';
 
 // What a practitioner would answer, by common practice: an instrument goes into a high resistance, a line feed through a
