@@ -20,13 +20,14 @@ import { assess, report } from '@/core/assess';
 import { writeSpice } from '@/core/circuit';
 import { compile } from '@/core/compile';
 import { levelsOf, USUAL_WISH } from '@/core/levels';
-import type { Drawer, Part, Setup } from '@/core/model';
+import type { Part, Setup } from '@/core/model';
 import { plan } from '@/core/plan';
 import { VOICE_RATE_HZ, voice } from '@/core/render';
 import { THIRD_OCTAVES_HZ } from '@/core/signal';
 import { takeReport } from '@/core/take';
 import { readWav, writeWav } from '@/core/wav';
-import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { demoJobs, demoSetups } from '@/demo';
+import { largeDrawer, trialJobs } from '@/tests/support/trials';
 import { stamp } from '../core/circuit/stamp';
 import { ngspiceBatch } from '../tests/reference/ngspice';
 
@@ -134,26 +135,20 @@ for (const [i, n] of sizes.entries()) {
 const power = Math.log(grown[3] / grown[0]) / Math.log(30);
 line('growth from 10 to 300 parts', `n to the ${power.toFixed(2)}`, 'bar: near linear');
 
-// A drawer of 60 parts: the demo's, and one of each further class.
-const owned = new Set(demoDrawer.parts.map((p) => p.class));
-const more = [...catalogue.parts.values()]
-  .filter((c) => !c.host && !owned.has(c.id))
-  .slice(0, 60 - demoDrawer.parts.length);
-const drawer: Drawer = { ...demoDrawer, parts: [...demoDrawer.parts, ...more.map((c) => ({ id: c.id, class: c.id }))] };
 console.log();
-for (const job of demoJobs) {
+for (const job of [...demoJobs, ...trialJobs]) {
   let first = 0;
   let count = 0;
   const whole = medianMs(5, () => {
     const start = performance.now();
     first = 0;
-    for (const p of plan(job, drawer, catalogue)) {
+    for (const p of plan(job, largeDrawer, catalogue)) {
       if (first === 0 && p.answers.length > 0) first = performance.now() - start;
       count = p.routes.length;
     }
   });
   line(
-    `plan ${job.id}, ${drawer.parts.length}-part drawer, ${count} chains`,
+    `plan ${job.name}, ${largeDrawer.parts.length}-part drawer, ${count} chains`,
     `first ${ms(first)}, all ${ms(whole)}`,
     'bars: 100 ms, 1000 ms',
   );

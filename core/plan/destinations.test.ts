@@ -1,38 +1,13 @@
 import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { demoJobs } from '@/demo';
+import { trialJobs } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
-import { checkDocument, type Job } from '../model';
+import { checkDocument } from '../model';
 import { plan } from './plan';
 
-const { budget: _, preference: __, ...base } = demoJobs[0];
-const job = (change: Partial<Job>): Job => ({
-  ...base,
-  budget: null,
-  purpose: 'record',
-  sources: [{ id: 'v1', name: 'Voice 1', splAt1m: 62 }],
-  arrangement: 'one',
-  device: 'phone-headset',
-  app: 'recorder-picker',
-  hearing: 'nothing',
-  place: 'desk-mains',
-  distanceM: 1,
-  minutes: 30,
-  ...change,
-});
+const several = trialJobs.filter((j) => j.also).map((j) => [j.name, j] as const);
 
-test.each([
-  ['a phone and a camera', job({ also: [{ device: 'camera', app: 'plain-camera' }] })],
-  [
-    'a phone that streams a line feed, and a recorder for safety',
-    job({
-      sources: [{ id: 'feed', name: 'Feed', splAt1m: 94, from: 'feed-xlr', sound: 'music' }],
-      purpose: 'live',
-      app: 'streaming',
-      also: [{ device: 'recorder-xlr', app: 'recorder-picker' }],
-    }),
-  ],
-])('%s: every answer leads to both, is judged at both, and buys no device or source', (_, wanted) => {
+test.each(several)('%s: every answer leads to both, is judged at both, and buys no device or source', (_, wanted) => {
   const { answers } = [...plan(wanted, null, catalogue)].at(-1)!;
   expect(answers[0].score).toMatchObject({ failing: 0, unknown: 0 });
   for (const a of answers) {

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { demoJobs } from '@/demo';
+import { trialJob, voice } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
-import { type Drawer, type Job, type Setup, turnKnob } from '../model';
+import { type Drawer, type Setup, turnKnob } from '../model';
 import { otherHoles } from './edit';
 import { plan } from './plan';
 
@@ -26,21 +26,14 @@ const drawer: Drawer = {
   name: 'Host',
   parts: owned.map((c, i) => ({ id: `p${i}`, class: c })),
 };
-const { preference: _, ...base } = demoJobs[0];
-const voice = (id: string) => ({ id, name: id, splAt1m: 62 });
-const job: Job = {
-  ...base,
+const job = trialJob({
   budget: 0,
   purpose: 'call',
-  arrangement: 'one',
   app: 'browser-call',
   hearing: 'both',
-  place: 'desk-mains',
-  distanceM: 1,
-  minutes: 30,
   sources: [voice('host'), voice('guest')],
   device: 'laptop-two-holes',
-};
+});
 const { answers } = [...plan(job, drawer, catalogue)].at(-1)!;
 const [{ setup }] = answers;
 const readings = (s: Setup) => mustAssess(s, catalogue).readings;
@@ -122,7 +115,7 @@ test('over a headset’s shared ground the echo follows the resistance that both
       { id: 'laptop', class: 'laptop-headset' },
     ],
     joints: [{ id: 'j', a: { part: 'ears', port: 'plug' }, b: { part: 'laptop', port: 'socket' }, contactOhm: ohm }],
-    placements: [{ source: 'host', part: 'ears', distanceM: 0.15 }],
+    placements: [{ source: 'vhost', part: 'ears', distanceM: 0.15 }],
     chosenInput: 'newest',
   });
   const loss = (ohm: number) => readings(call(ohm)).echo[0].lossDb;

@@ -1,30 +1,14 @@
 import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { demoJobs } from '@/demo';
+import { from, trialJob, voice } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
-import { checkDocument, type Job, RATED_SPL, type Setup, type Source } from '../model';
+import { checkDocument, type Job, type Setup } from '../model';
 import type { Answer } from './answer';
 import { plan } from './plan';
 import { settleKnobs } from './settle';
 
 // What a practitioner would answer, by common practice: an instrument goes into a high resistance, a line feed through a
 // pad, a voice and an instrument into an input each.
-const voice = (n: number): Source => ({ id: `v${n}`, name: `Voice ${n}`, splAt1m: 62 });
-const from = (id: string): Source => ({ id, name: id, splAt1m: RATED_SPL, from: id, sound: 'music' });
-const { budget: _, preference: __, ...base } = demoJobs[0];
-const job = (change: Partial<Job> & Pick<Job, 'sources' | 'device'>): Job => ({
-  ...base,
-  budget: null,
-  purpose: 'record',
-  arrangement: 'one',
-  app: 'recorder-picker',
-  hearing: 'nothing',
-  place: 'desk-mains',
-  distanceM: 1,
-  minutes: 30,
-  ...change,
-});
-
 function answersOf(wanted: Job): readonly Answer[] {
   const { answers } = [...plan(wanted, null, catalogue)].at(-1)!;
   for (const a of answers) {
@@ -59,7 +43,7 @@ function row(wanted: Job, ...parts: readonly (readonly [string, string, string])
 }
 
 test('a guitar wants a high resistance: straight into a microphone input it is dull, and no answer does that', () => {
-  const wanted = job({ sources: [from('guitar-passive')], device: 'laptop-headset', app: 'studio' });
+  const wanted = trialJob({ sources: [from('guitar-passive')], device: 'laptop-headset', app: 'studio' });
   const rest = [
     ['lead-usb-a-c', 'b', 'a'],
     ['laptop-headset', 'usb', ''],
@@ -86,7 +70,7 @@ test('a guitar wants a high resistance: straight into a microphone input it is d
 });
 
 test('a line feed into a phone is brought down on the way; without that it is far too hot', () => {
-  const wanted = job({ sources: [from('feed-xlr')], device: 'phone-headset', app: 'streaming', purpose: 'live' });
+  const wanted = trialJob({ sources: [from('feed-xlr')], device: 'phone-headset', app: 'streaming', purpose: 'live' });
   const bare = row(
     wanted,
     ['feed-xlr', '', 'out'],
@@ -102,7 +86,7 @@ test('a line feed into a phone is brought down on the way; without that it is fa
 });
 
 test('a voice and a guitar have an input each, and each its own gain', () => {
-  const wanted = job({
+  const wanted = trialJob({
     sources: [voice(1), from('guitar-acoustic')],
     device: 'tablet-usb-c',
     app: 'studio',
@@ -117,7 +101,7 @@ test('a voice and a guitar have an input each, and each its own gain', () => {
 });
 
 test('what has a left and a right is joined on both sides, and a lost side is told', () => {
-  const wanted = job({
+  const wanted = trialJob({
     sources: [from('feed-phono')],
     device: 'phone-usb-c',
     app: 'streaming',
@@ -132,8 +116,10 @@ test('what has a left and a right is joined on both sides, and a lost side is to
 });
 
 test('two microphones go into a recorder that has a hole for each, and the far end into one by a lead', () => {
-  const two = answersOf(job({ sources: [voice(1), voice(2)], device: 'recorder-xlr', arrangement: 'side-each' }));
+  const two = answersOf(trialJob({ sources: [voice(1), voice(2)], device: 'recorder-xlr', arrangement: 'side-each' }));
   expect(two[0].setup.joints.filter((j) => [j.a.part, j.b.part].includes('recorder-xlr'))).toHaveLength(2);
-  const far = answersOf(job({ sources: [from('call-phone')], device: 'recorder-pocket', arrangement: 'both-sides' }));
+  const far = answersOf(
+    trialJob({ sources: [from('call-phone')], device: 'recorder-pocket', arrangement: 'both-sides' }),
+  );
   expect(far[0].cost).toBeLessThan(15);
 });
