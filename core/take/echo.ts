@@ -12,6 +12,8 @@ const [LOW_HZ, HIGH_HZ] = [250, 4500];
 const LEAST_SIGMA = 9;
 const LEAST_DEPTH_DB = -26;
 const LOUD_DBFS = -55;
+/** What lies so far below the loudest of the band has no say: under a steady tone that is rounding, with patterns of its own. */
+const HEARD_DB = 75;
 
 export interface EchoFigures {
   readonly delayS: number;
@@ -87,7 +89,11 @@ export class EchoFinder {
     const binHz = this.rateHz / size;
     const [low, high] = [Math.round(LOW_HZ / binHz), Math.min(size / 2 - 1, Math.round(HIGH_HZ / binHz))];
     const logs = new Float64Array(high - low + 1);
-    for (let k = low; k <= high; k++) logs[k - low] = Math.log(out[2 * k] ** 2 + out[2 * k + 1] ** 2 + 1e-20);
+    const powerAt = (k: number) => out[2 * k] ** 2 + out[2 * k + 1] ** 2;
+    let most = 0;
+    for (let k = low; k <= high; k++) most = Math.max(most, powerAt(k));
+    const least = most / 10 ** (HEARD_DB / 10);
+    for (let k = low; k <= high; k++) logs[k - low] = Math.log(powerAt(k) + least);
     // The shape of the voice is slow along the spectrum: taken out, so that only ripples are left.
     const smooth = runningMean(logs, Math.round(40 / binHz));
     ripple.fill(0);

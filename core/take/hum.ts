@@ -8,6 +8,10 @@ const MOST_WINDOWS = 32;
 const MOST_HARMONIC = 20;
 /** A line of the mains stands so far out of what is beside it; est. */
 const LEAST_OUT_DB = 9;
+/** So far below the loudest steady line, lines are what a window and rounding make of it. */
+const HIDDEN_DB = 75;
+/** A high line this much louder than all others is a tone that happens to lie there, and no mains; est. */
+const TONE_DB = 20;
 const BANDS = [
   [48.5, 51.5],
   [58.5, 61.5],
@@ -114,6 +118,7 @@ export class HumFinder {
       for (let w = 0; w < column.length; w++) column[w] = this.kept[w].spectrum[k];
       steady[k] = column.sort()[Math.floor(column.length / 4)];
     }
+    const hidden = steady.reduce((a, b) => Math.max(a, b)) / 10 ** (HIDDEN_DB / 10);
     const binHz = this.rateHz / this.spectrum.size;
     const besides = new Map<number, number>();
     const beside = (k: number): number => {
@@ -131,7 +136,7 @@ export class HumFinder {
       if (k + 2 >= size) return 0;
       const between = hz / binHz - Math.floor(hz / binHz);
       const at = steady[Math.floor(hz / binHz)] * (1 - between) + steady[Math.ceil(hz / binHz)] * between;
-      return dbOf(Math.max(at, 1e-18) / beside(k));
+      return at < hidden ? 0 : dbOf(Math.max(at, 1e-18) / beside(k));
     };
     let best = { hz: 0, score: 0 };
     for (const [from, to] of BANDS) {
@@ -145,7 +150,7 @@ export class HumFinder {
         if (score > best.score) best = { hz, score };
       }
     }
-    const harmonics: Harmonic[] = [];
+    const lines: Harmonic[] = [];
     for (let n = 1; n <= MOST_HARMONIC && best.hz > 0; n++) {
       const k = Math.round((n * best.hz) / binHz);
       if (k + 3 >= size) break;
@@ -155,8 +160,11 @@ export class HumFinder {
       const lobe = Math.ceil(2 / WINDOW_S / binHz);
       let power = 0;
       for (let d = -lobe; d <= lobe; d++) power += Math.max(0, steady[Math.max(0, k + d)] - beside(k));
-      harmonics.push({ n, hz: topOf(steady, k) * binHz, dbfs: dbOf(power), outDb });
+      lines.push({ n, hz: topOf(steady, k) * binHz, dbfs: dbOf(power), outDb });
     }
+    const harmonics = lines.filter(
+      (h) => h.n <= 5 || lines.some((other) => other !== h && other.dbfs > h.dbfs - TONE_DB),
+    );
     const strong = harmonics.filter((h) => h.outDb >= 1.7 * LEAST_OUT_DB);
     const isMains = harmonics.some((h) => h.n <= 3) && (harmonics.length >= 2 || strong.length >= 1);
     if (!isMains) return null;
