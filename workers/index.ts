@@ -83,7 +83,6 @@ export const findKits = (wish: KitWish, drawer: Drawer | null, tell: (p: KitProg
   thread('plan').kits(wish, drawer, proxy(tell));
 export {
   alignTake,
-  decodedTake,
   type EditedClip,
   editClip,
   type LinedUp,
@@ -93,4 +92,6 @@ export {
   measureSound,
   measureTake,
   stopTake,
+  type Whole,
+  wholeTake,
 } from './takes';

@@ -15,11 +15,23 @@ import {
 import type { Setup } from '@/core/model';
 import { recordingOf, VOICE_RATE_HZ } from '@/core/render';
 import { analyse, type TakeReport } from '@/core/take';
-import { bytesOfBlob, readWav, type Sound, soundOf, wavHeader, wavSamples, writeWav } from '@/core/wav';
+import {
+  bytesOfBlob,
+  readWav,
+  type Sound,
+  type SoundRead,
+  soundOf,
+  wavHeader,
+  wavSamples,
+  wholeOf,
+  writeWav,
+} from '@/core/wav';
+import { codedSound } from './coded-sound';
+import { tooLong } from './too-long';
 
 export type Measured =
   | { readonly ok: true; readonly report: TakeReport }
-  /** `other`: no WAV, but perhaps something that the browser can decode. */
+  /** `other`: nothing that can be read as a stream here, but perhaps something that the browser can decode whole. */
   | { readonly ok: false; readonly problem: string; readonly other: boolean };
 
 /** A clip with what was done to it, and what it measures now. */
@@ -32,6 +44,18 @@ export interface EditedClip extends Clip {
 export type LinedUp =
   | { readonly ok: true; readonly value: LineUp; readonly rateHz: number }
   | { readonly ok: false; readonly problem: string };
+
+export type Whole =
+  | { readonly ok: true; readonly value: Clip }
+  | { readonly ok: false; readonly problem: string; readonly other: boolean };
+
+/** A file that is read piece by piece: a WAV, or what this browser decodes as a stream. */
+async function opened(file: Blob): Promise<SoundRead> {
+  const read = await readWav(bytesOfBlob(file));
+  if (read.ok || !read.other) return read;
+  const coded = await codedSound(file);
+  return coded ? { ok: true, value: coded } : read;
+}
 
 /** News of progress come so often at most, milliseconds. */
 const NEWS_MS = 100;
@@ -63,7 +87,7 @@ const measured = async (sound: Sound, tell: (share: number) => void): Promise<Ta
 /** What the pages may ask of the thread that measures takes. */
 export const takeEndpoint = {
   async measure(file: Blob, tell: (share: number) => void): Promise<Measured | null> {
-    const sound = await readWav(bytesOfBlob(file));
+    const sound = await opened(file);
     if (!sound.ok) return sound;
     const report = await measured(sound.value, tell);
     return report && { ok: true, report };
@@ -75,6 +99,20 @@ export const takeEndpoint = {
   ): Promise<Measured | null> {
     const report = await measured(soundOf(rateHz, channels), tell);
     return report && { ok: true, report };
+  },
+  /** Whether a file can be read piece by piece here. */
+  async streams(file: Blob): Promise<boolean> {
+    return (await opened(file)).ok;
+  },
+  /** All of a file, where it is short. */
+  async whole(file: Blob, longestS: number): Promise<Whole> {
+    const read = await opened(file);
+    if (!read.ok) return read;
+    const { rateHz, frames } = read.value;
+    if (frames / rateHz > longestS) return { ok: false, problem: tooLong(frames / rateHz, longestS), other: false };
+    const channels = await wholeOf(read.value);
+    const value = { rateHz, channels };
+    return transfer({ ok: true, value }, channels.map((c) => c.buffer) as ArrayBuffer[]);
   },
   /** The recording that a setup would make, as a WAV. */
   record(report: Report, setup: Setup, seconds: number): Blob {
@@ -89,7 +127,7 @@ export const takeEndpoint = {
   },
   /** Null when it was stopped. */
   async lineUp(first: Blob, second: Blob, tell: (share: number) => void): Promise<LinedUp | null> {
-    const [a, b] = [await readWav(bytesOfBlob(first)), await readWav(bytesOfBlob(second))];
+    const [a, b] = [await opened(first), await opened(second)];
     if (!a.ok) return { ok: false, problem: `The first take: ${a.problem}` };
     if (!b.ok) return { ok: false, problem: `The second take: ${b.problem}` };
     const found = await worked(liningUp(a.value, b.value), tell);
@@ -98,7 +136,7 @@ export const takeEndpoint = {
   },
   /** The second take as a WAV on the first's time, put together piece by piece. */
   async aligned(second: Blob, rateHz: number, found: LineUp): Promise<Blob> {
-    const b = await readWav(bytesOfBlob(second));
+    const b = await opened(second);
     if (!b.ok) throw new Error(b.problem);
     const parts: Blob[] = [];
     let frames = 0;

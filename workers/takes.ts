@@ -3,12 +3,12 @@ import type { Report } from '@/core/assess';
 import type { Clip, Edit, LineUp } from '@/core/edit';
 import type { Setup } from '@/core/model';
 import type { TakeReport } from '@/core/take';
-import { bytesOfBlob, readWav, writeWav } from '@/core/wav';
-import type { EditedClip, LinedUp, Measured, TakeEndpoint } from './take-endpoint';
-
+import { writeWav } from '@/core/wav';
+import type { EditedClip, LinedUp, Measured, TakeEndpoint, Whole } from './take-endpoint';
+import { tooLong } from './too-long';
 import { type News, untilOver } from './until-over';
 
-export type { EditedClip, LinedUp, Measured } from './take-endpoint';
+export type { EditedClip, LinedUp, Measured, Whole } from './take-endpoint';
 
 let thread: Remote<TakeEndpoint> | null = null;
 /** One take is measured after the other: a long one has the thread to itself. */
@@ -20,7 +20,7 @@ const takes = (): Remote<TakeEndpoint> => {
 /** Rate at which the browser hands over what it decodes. */
 const DECODED_HZ = 48_000;
 
-/** Measure a file: a WAV as a stream, anything else as far as this browser can decode it. Null when it was stopped. */
+/** Measure a file as a stream, or whole where this browser decodes it in no other way. Null when it was stopped. */
 export const measureTake = (file: File, tell: News<number>): Promise<Measured | null> =>
   untilOver(tell, (told) => measureAnyTake(file, told));
 
@@ -38,7 +38,7 @@ async function measureAnyTake(file: File, tell: News<number>): Promise<Measured 
 }
 
 /** A file as this browser decodes it, all of it in memory: compressed sound, the sound of a video. Null where it cannot. */
-export async function decodedTake(file: Blob): Promise<Clip | null> {
+async function decodedTake(file: Blob): Promise<Clip | null> {
   try {
     const decoder = new OfflineAudioContext(1, 1, DECODED_HZ);
     const decoded = await decoder.decodeAudioData(await file.arrayBuffer());
@@ -49,10 +49,20 @@ export async function decodedTake(file: Blob): Promise<Clip | null> {
   }
 }
 
+/** All of a file in memory, to be edited; refused where it is longer than that. */
+export async function wholeTake(file: Blob, longestS: number): Promise<Whole> {
+  const read = await takes().whole(file, longestS);
+  const decoded = read.ok || !read.other ? null : await decodedTake(file);
+  if (!decoded) return read;
+  const seconds = decoded.channels[0].length / decoded.rateHz;
+  return seconds > longestS
+    ? { ok: false, problem: tooLong(seconds, longestS), other: false }
+    : { ok: true, value: decoded };
+}
+
 /** What can be read as a stream: the file itself, or a WAV of what this browser decodes of it. */
 async function asWav(file: Blob): Promise<Blob> {
-  const read = await readWav(bytesOfBlob(file));
-  if (read.ok || !read.other) return file;
+  if (await takes().streams(file)) return file;
   const decoded = await decodedTake(file);
   return decoded ? new Blob([writeWav(decoded.rateHz, decoded.channels)]) : file;
 }

@@ -27,9 +27,9 @@ export async function readWav(file: Bytes): Promise<SoundRead> {
       // The largest positive number is one step short of 1.
       fullScale: kind === 'float' ? null : 1 - 1.5 / 2 ** (8 * Math.min(bytes, 3) - 1),
       problems,
-      async *blocks(fromFrame = 0) {
+      async *blocks() {
         let lost = 0;
-        for (let at = fromFrame; at < frames; at += BLOCK) {
+        for (let at = 0; at < frames; at += BLOCK) {
           const n = Math.min(BLOCK, frames - at);
           const raw = await file.read(dataAt + at * frame, n * frame);
           // A file that shrank while it was read: what is missing is silence.

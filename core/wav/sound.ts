@@ -8,7 +8,7 @@ export interface Sound {
   /** What is wrong with the file that it was read from, none of which kept it from being read. */
   readonly problems: readonly string[];
   /** The arrays are used again for the next block. */
-  blocks(fromFrame?: number): AsyncIterable<readonly Float32Array[]>;
+  blocks(): AsyncIterable<readonly Float32Array[]>;
 }
 
 const BLOCK = 32_768;
@@ -20,9 +20,8 @@ export const soundOf = (rateHz: number, channels: readonly Float32Array[]): Soun
   frames: channels[0].length,
   fullScale: null,
   problems: [],
-  async *blocks(fromFrame = 0) {
-    for (let at = fromFrame; at < channels[0].length; at += BLOCK)
-      yield channels.map((c) => c.subarray(at, at + BLOCK));
+  async *blocks() {
+    for (let at = 0; at < channels[0].length; at += BLOCK) yield channels.map((c) => c.subarray(at, at + BLOCK));
   },
 });
 

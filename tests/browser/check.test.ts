@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
@@ -29,6 +29,7 @@ beforeAll(() => {
 });
 afterEach(async () => expect(await walk.complaints()).toEqual([]));
 
+const coded = (name: string): string => join(import.meta.dirname, '../support/coded', name);
 const open = async (file: string) => (await walk.driver.findElement(By.css('main input[type=file]'))).sendKeys(file);
 
 test('takes are dropped in: each finding with its place and the next step, beside what was computed', async () => {
@@ -69,6 +70,38 @@ test('the input is calibrated by a take, and kept with the part', async () => {
   await walk.press(/^Keep it$/);
   await walk.sees(/now goes by what you measured/);
   await walk.undo();
+});
+
+// A tone of 997 Hz at -20 and -26 dBFS, coded by somebody else's coders; what ffmpeg's ebur128 filter says of each file.
+test.each([
+  ['tone.m4a', '19\\.[01]'],
+  ['tone.mp3', '19\\.[456]'],
+  ['tone.webm', '(18\\.9|19\\.[01])'],
+  ['tone.mp4', '19\\.[01]'],
+])('%s, compressed or beside pictures, is measured piece by piece, at the level it has', async (name, lufs) => {
+  await walk.open('check/?setup=kiln-rehearsed');
+  await walk.sees(/Open takes/);
+  const whole = await walk.driver.executeScript<string>(
+    'const f = OfflineAudioContext.prototype.decodeAudioData; window.decodedWhole = 0;' +
+      'OfflineAudioContext.prototype.decodeAudioData = function (...a) { window.decodedWhole += 1; return f.apply(this, a); };' +
+      'return "watched"',
+  );
+  expect(whole).toBe('watched');
+  await open(coded(name));
+  await walk.sees(new RegExp(`0:02\\.\\d, 2 channels, 48\\.0 kHz, −${lufs} LUFS`));
+  expect(await walk.driver.executeScript('return window.decodedWhole')).toBe(0);
+});
+
+test('compressed sound that is cut off is measured as far as it goes; what cannot be opened says so', async () => {
+  const half = join(folder, 'half.mp3');
+  writeFileSync(half, readFileSync(coded('tone.mp3')).subarray(0, 9000));
+  await open(half);
+  await walk.sees(/0:01\.\d, 2 channels, 48\.0 kHz, −19\.[3-7] LUFS/);
+  await walk.sees(/It ends at 0:01\.\d, before the 0:02\.\d that the file claims/, '[aria-label=Findings]');
+  const headless = join(folder, 'headless.m4a');
+  writeFileSync(headless, readFileSync(coded('tone.m4a')).subarray(0, 9000));
+  await open(headless);
+  await walk.sees(/headless\.m4a cannot be measured/);
 });
 
 test('what the setup would record is made, heard, measured, and is what was computed', async () => {
