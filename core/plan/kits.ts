@@ -31,6 +31,8 @@ export interface KitProgress {
   readonly done: boolean;
 }
 
+/** How often chains are sought that use what a kit buys for other jobs, at most. */
+const MOST_ROUNDS = 4;
 /** How long the first look may take, seconds. */
 const QUICK_S = 0.5;
 
@@ -53,6 +55,7 @@ export async function* kitsFor(
   solving: () => Promise<Solve>,
 ): AsyncGenerator<KitProgress> {
   const ways: (readonly Answer[])[] = [];
+  const fronts: (readonly Answer[])[] = [];
   const noWay: NoWay[] = [];
   let chains = 0;
   const told = (more: Partial<KitProgress> = {}): KitProgress => ({
@@ -68,13 +71,16 @@ export async function* kitsFor(
   for (const job of jobs) {
     let working: readonly Answer[] = [];
     let nearest: Answer | undefined;
+    let front: readonly Answer[] = [];
     for (const p of plan({ ...job, budget: null }, drawer, catalogue)) {
       working = p.working;
-      nearest = p.answers[0];
+      front = p.answers;
+      nearest = front[0];
       chains += 1;
       yield told();
     }
     ways.push(working);
+    fronts.push(front);
     if (working.length === 0) {
       const why = nearest
         ? `${nearest.weakest.gate[0].toUpperCase()}${nearest.weakest.gate.slice(1)} fails in the nearest miss: ${nearest.weakest.sentence}`
@@ -88,7 +94,7 @@ export async function* kitsFor(
   }
   const value = (classId: string, name: string) =>
     quantity({ id: classId, class: classId }, catalogue.parts.get(classId)!, name);
-  const question: KitQuestion = {
+  const questionOf = (): KitQuestion => ({
     jobs: jobs.map(
       ({ id }, i): KitJob => ({
         id,
@@ -100,15 +106,53 @@ export async function* kitsFor(
     price: (c) => priceOf(c, drawer, catalogue),
     massG: (c) => value(c, 'massG'),
     mostG,
-  };
+  });
   const solve = await solving();
+  const answersOf = (kit: Kit) => jobs.map(({ id }, i) => ({ job: id, answer: ways[i][kit.chosen.get(id)!] }));
+  const isApart = (i: number, k: number) => k === i || (atOnce.includes(jobs[i].id) && atOnce.includes(jobs[k].id));
+  /** What the kit buys for the other jobs, or all that their best answers would buy: it costs nothing to use it here too. */
+  const boughtFor = (others: readonly number[], kit: Kit | null): ReadonlySet<string> =>
+    new Set(
+      others.flatMap((k) =>
+        kit
+          ? [...classNeeds(ways[k][kit.chosen.get(jobs[k].id)!].setup, catalogue).keys()].filter((c) =>
+              kit.buy.some((b) => b.classId === c),
+            )
+          : fronts[k].flatMap((a) => a.toBuy.map((p) => p.class)),
+      ),
+    );
+  const roughly = () => bestKit(questionOf(), { least: 'cost' }, solve, { longestS: QUICK_S });
+  let rough = await roughly();
+  let wide = false;
+  for (let round = 0; rough && rough.cost > 0 && jobs.length > 1 && round < MOST_ROUNDS; round++) {
+    yield told({ kits: [{ name: 'cheapest', kit: rough, answers: answersOf(rough), holds: [] }] });
+    for (const [i, job] of jobs.entries()) {
+      const others = jobs.flatMap((_, k) => (isApart(i, k) ? [] : [k]));
+      const lent = boughtFor(others, wide ? null : rough);
+      if (lent.size === 0) continue;
+      let working: readonly Answer[] = [];
+      for (const p of plan({ ...job, budget: null }, withParts(drawer, lent), catalogue)) {
+        working = p.working;
+        chains += 1;
+        yield told();
+      }
+      ways[i] = [...ways[i], ...working];
+    }
+    const next = await roughly();
+    const isCheaper = next !== null && next.cost < rough.cost;
+    if (next) rough = next;
+    if (!isCheaper && wide) break;
+    // Where what it buys leads no further, what it might have bought may.
+    wide = !isCheaper;
+  }
+  const question = questionOf();
   const named = async (name: NamedKit['name'], kit: Kit): Promise<NamedKit> => {
     const limits =
       name === 'cheapest' && kit.gap === 0 ? await holdsUpTo(question, kit, solve) : new Map<string, number>();
     return {
       name,
       kit,
-      answers: jobs.map(({ id }, i) => ({ job: id, answer: ways[i][kit.chosen.get(id)!] })),
+      answers: answersOf(kit),
       holds: [...limits].map(([classId, upTo]) => ({ classId, upTo: Number.isFinite(upTo) ? upTo : null })),
     };
   };
@@ -130,3 +174,9 @@ export async function* kitsFor(
   if (light) kits.push(await named('lightest bag', light));
   yield told({ kits, done: true });
 }
+
+/** A drawer as it would be with one more of each class. */
+const withParts = (drawer: Drawer | null, classes: ReadonlySet<string>): Drawer => ({
+  ...(drawer ?? { format: 'symplex.drawer', version: 1, id: 'kit', name: 'Kit', parts: [] }),
+  parts: [...(drawer?.parts ?? []), ...[...classes].map((c) => ({ id: c, class: c }))],
+});

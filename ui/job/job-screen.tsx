@@ -94,7 +94,8 @@ export function JobScreen() {
           )}
           {headsetOnly(appOf(job.app)) && catalogue.parts.get(job.device)?.host?.limitsApps && (
             <p className="mb-2 text-soft">
-              The {appOf(job.app).name} takes headset inputs only on this device: USB parts that are no headset are left out.
+              The {appOf(job.app).name} takes headset inputs only on this device: USB parts that are no headset are left
+              out.
             </p>
           )}
           <ol className="flex flex-col gap-3">

@@ -52,6 +52,7 @@ export function Kits({ jobs, drawer, progress, searching }: Props) {
               <span className="block text-soft text-sm">
                 least room {signed(Math.min(...k.answers.map((a) => a.answer.score.room)), 1)}
                 {k.kit.gap > 0 && `, proved to ${(100 * k.kit.gap).toFixed(0)} %`}
+                {!progress.done && ', so far'}
               </span>
             </button>
           ))}
