@@ -12,9 +12,9 @@ const SHARE: Partial<Record<Place, number>> = { gimbal: 0.3, hand: 0.75 };
 
 const massG = ({ part, partClass }: Fitted): number => quantity(part, partClass, 'massG');
 
-/** Does a cord part it from what it hangs on? Headphones and earphones are worn, and have one. */
-const isLimp = ({ kind, values }: PartClass): boolean =>
-  kind === 'lead' || kind === 'listening' || values.lengthM !== undefined;
+/** Has it a cord of its own, or is it one? Headphones are worn, and what feeds lies elsewhere. */
+const LIMP: ReadonlySet<PartClass['kind']> = new Set(['lead', 'listening', 'power']);
+const isLimp = ({ kind, values }: PartClass): boolean => LIMP.has(kind) || values.lengthM !== undefined;
 
 /** Parts that no cord parts from the device, heaviest first. */
 function hungOn({ device, joints }: Compiled): readonly Fitted[] {

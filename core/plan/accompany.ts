@@ -1,4 +1,4 @@
-import { type Catalogue, quantity, type Setup } from '../model';
+import { type Catalogue, type PortSpec, quantity, type Setup, turnKnob } from '../model';
 import { attachPart, freePorts } from './edit';
 import { listenWell } from './listen';
 import { compareScores, scoreOf } from './score';
@@ -23,10 +23,27 @@ export function accompany(
   if (!wantsLoad && isHopeless(settled, past)) return settled;
   if (wantsLoad || (failing('heard') && best.setup.job.hearing !== 'nothing'))
     best = tryKind('listening', best, catalogue, stock, past);
-  if (failing('powered') && best.setup.job.place === 'desk-mains')
-    best = tryKind('power', best, catalogue, stock, past);
+  if (failing('powered')) best = onMains(best, catalogue, past);
+  if (failing('powered')) best = tryKind('power', best, catalogue, stock, past);
   return best;
 }
+
+/** The device on its own supply, where it has one and the place has mains. */
+function onMains(settled: Settled, catalogue: Catalogue, past: Experience): Settled {
+  const { part, partClass } = settled.assessment.readings.compiled.device;
+  const knob = partClass.knobs?.find((k) => k.id === partClass.host!.mainsKnob);
+  if (!knob || settled.setup.job.place !== 'desk-mains') return settled;
+  let best = settled;
+  for (let position = 1; position <= knob.max; position++) {
+    const tried = judged(turnKnob(settled.setup, part.id, knob.id, position), catalogue, past);
+    if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
+  }
+  return best;
+}
+
+/** A hole that takes headphones, or a port that a device can be charged by. */
+const isFor = (kind: 'listening' | 'power', port: PortSpec, ofDevice: boolean): boolean =>
+  kind === 'listening' ? port.flow === 'monitor' : port.flow === 'power' || (ofDevice && port.carries === 'usb');
 
 function tryKind(
   kind: 'listening' | 'power',
@@ -35,22 +52,26 @@ function tryKind(
   stock: Stock,
   past: Experience,
 ): Settled {
+  const { setup: bare } = settled;
   const classes = [...catalogue.parts.values()]
     .filter((c) => c.kind === kind && c.ports[0].flow !== 'out')
+    .filter((c) => bare.job.place === 'desk-mains' || !c.needs?.includes('mains'))
     .sort((a, b) => stock.take(a.id, 0).price - stock.take(b.id, 0).price);
-  const flow = kind === 'listening' ? 'monitor' : 'power';
-  const classOf = (id: string) => settled.setup.parts.find((p) => p.id === id)!.class;
+  const classOf = (id: string) => bare.parts.find((p) => p.id === id)!.class;
   let best = settled;
-  for (const hole of freePorts(settled.setup, catalogue).filter((p) => p.port.flow === flow)) {
+  for (const hole of freePorts(bare, catalogue).filter((h) =>
+    isFor(kind, h.port, classOf(h.part) === bare.job.device),
+  )) {
     for (const c of classes) {
       const setup = attachPart(settled.setup, catalogue, hole, { ...stock.take(c.id, 0).part, id: c.id });
       if (!setup) continue;
-      const key = `${classOf(hole.part)}.${hole.port.id} ${faultsOf(settled)}`;
-      if (past.tries.isBad(key)) break;
+      const key = `${classOf(hole.part)}.${hole.port.id} ${kind === 'power' ? c.id : ''} ${faultsOf(settled)}`;
+      if (past.tries.isBad(key)) continue;
       const tried = listenWell(judged(setup, catalogue, past), catalogue);
       past.tries.keep(key, compareScores(scoreOf(tried.assessment), scoreOf(settled.assessment)) < 0);
       if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
-      break;
+      // One pair of headphones is like another, but not every power bank lasts.
+      if (kind === 'listening') break;
     }
   }
   // What is heard or fed hardly moves the knobs of the line: they are set once, for the best of them.

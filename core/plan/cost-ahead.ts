@@ -55,7 +55,7 @@ export function costAhead(
     const joins = joining.get(into) ?? joinsAt(c, into, leads, guests);
     joining.set(into, joins);
     for (const open of needs.every) {
-      if ((needs.after(open, c) & ~joins) !== left) continue;
+      if ((needs.after(open, c, into) & ~joins) !== left) continue;
       for (const o of leadInto(into)) {
         const costs = ahead.get(o.port);
         // Of no use for this job.

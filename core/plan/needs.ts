@@ -1,4 +1,15 @@
-import { type Catalogue, hearsSelf, type Job, type Part, type PartClass, quantity } from '../model';
+import { mustAssess } from '../assess';
+import {
+  type Catalogue,
+  hearsSelf,
+  type Job,
+  type Part,
+  type PartClass,
+  type PortSpec,
+  quantity,
+  type Setup,
+} from '../model';
+import { portsFit } from './edit';
 
 /** What a chain has still to pass through before the device, as bits. */
 export const JOIN = 1;
@@ -6,13 +17,17 @@ const CHANNELS = 2;
 const EARS = 4;
 const PLUG_IN = 8;
 const PHANTOM = 16;
+const CHARGE = 32;
 
 /** What the chains for a job need on their way. Necessary only: what a chain does is left to `assess`. */
 export interface Needs {
   /** Before anything was passed; JOIN where several come side by side. */
   atStart(joins: boolean): number;
-  /** Once a part was passed: what it gives is met, what it wants itself is open. Joining is for the caller to say. */
-  after(needs: number, c: PartClass): number;
+  /**
+   * Once a part was passed: what it gives is met, what it wants itself is open. Joining is for the caller to say.
+   * @param into where the sound comes into a device; of no matter for other parts.
+   */
+  after(needs: number, c: PartClass, into: PortSpec | null): number;
   /** Whatever may be open at once. */
   readonly every: readonly number[];
 }
@@ -20,7 +35,7 @@ export interface Needs {
 /**
  * @param voices that come side by side.
  * @param apart whether each is to have a channel of its own.
- * @param lacking whether neither a place for the ears nor a steady voltage is demanded.
+ * @param lacking whether neither a place for the ears nor any power is demanded.
  */
 export function needsOf(job: Job, catalogue: Catalogue, voices: number, apart: boolean, lacking: boolean): Needs {
   const app = catalogue.apps.get(job.app)!;
@@ -42,19 +57,48 @@ export function needsOf(job: Job, catalogue: Catalogue, voices: number, apart: b
     lacking
       ? 0
       : (fedFrom(c, 'plug-in power').length > 0 ? PLUG_IN : 0) | (fedFrom(c, '48 V').length > 0 ? PHANTOM : 0);
+  const chargers = classes.flatMap((c) => (c.kind === 'power' ? c.ports : []));
+  const chargedAt = (port: PortSpec) => chargers.some((plug) => portsFit(plug, port));
+  /** A device is charged at a port that the sound does not come in by, or by its own supply; else by a part on the way. */
+  const charges = (c: PartClass, into: PortSpec | null): boolean =>
+    c.host
+      ? c.host.mainsKnob !== undefined || (c.usb?.down ?? []).some((id) => id !== into?.id && chargedAt(portOf(c, id)))
+      : c.usb?.fed !== undefined && chargedAt(portOf(c, c.usb.fed.port));
   const known = new Map<PartClass, { readonly given: number; readonly wanted: number }>(
     classes.map((c) => [c, { given: given(c), wanted: wanted(c) }]),
   );
-  const first = (apart ? CHANNELS : 0) | (listens ? EARS : 0);
+  const isLong = !lacking && job.minutes > minutesAlone(job, catalogue);
+  const first = (apart ? CHANNELS : 0) | (listens ? EARS : 0) | (isLong ? CHARGE : 0);
   const mask = first | (voices > 1 ? JOIN : 0) | classes.reduce((all, c) => all | known.get(c)!.wanted, 0);
   return {
     atStart: (joins) => first | (joins ? JOIN : 0),
-    after(needs, c) {
+    after(needs, c, into) {
       const k = known.get(c)!;
-      return (needs | k.wanted) & ~k.given;
+      const left = (needs | k.wanted) & ~k.given;
+      return left & CHARGE && charges(c, into) ? left & ~CHARGE : left;
     },
     every: Array.from({ length: mask + 1 }, (_, n) => n).filter((n) => (n & ~mask) === 0),
   };
+}
+
+const portOf = (c: PartClass, id: string): PortSpec => c.ports.find((p) => p.id === id)!;
+
+/** How long the device lasts by itself: with anything plugged in it lasts no longer. */
+function minutesAlone(job: Job, catalogue: Catalogue): number {
+  const device = { id: 'device', class: job.device };
+  const { also: _, ...alone } = job;
+  const setup: Setup = {
+    format: 'symplex.setup',
+    version: 1,
+    id: 'alone',
+    name: 'alone',
+    job: alone,
+    parts: [device],
+    joints: [],
+    placements: [],
+    chosenInput: 'newest',
+  };
+  return mustAssess(setup, catalogue).readings.runtimes.find((r) => r.part === device.id)!.minutes;
 }
 
 /** Ears of its own, or a hole for headphones. */

@@ -107,7 +107,7 @@ export function* searchChains(
       for (const microphones of microphoneCounts) {
         const links = [{ classId: partClass.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
         const cost = moneyOf(links, stock, microphones) + links.length * pieceCost;
-        const open = needs.after(needs.atStart(microphones + others.length > 1), partClass);
+        const open = needs.after(needs.atStart(microphones + others.length > 1), partClass, null);
         push({ links, partClass, out, cost, needs: open, microphones });
       }
     }
@@ -142,7 +142,7 @@ export function* searchChains(
     been.add(way);
     for (const port of device.ports) {
       if (port.flow !== 'in' || !takes(state.out, port)) continue;
-      if ((needs.after(state.needs, device) & ~JOIN) !== 0) continue;
+      if ((needs.after(state.needs, device, port) & ~JOIN) !== 0) continue;
       const alike = device.ports.filter((p) => p.flow === 'in' && p.connector === port.connector).map((p) => p.id);
       if (alike[0] !== port.id && state.needs & JOIN) continue;
       for (const { alsoIn, guests: come } of joinings(state, device, alike, guests)) {
@@ -160,7 +160,7 @@ export function* searchChains(
       for (const { alsoIn, guests: come } of joinings(state, next, alike, guests)) {
         if (alsoIn.includes(out.id) || come.some((g) => g.port === out.id)) continue;
         const joins = alsoIn.length + come.length > 0;
-        const open = needs.after(state.needs, next) & ~(joins ? JOIN : 0);
+        const open = needs.after(state.needs, next, null) & ~(joins ? JOIN : 0);
         // Most ways lead nowhere: asked before anything is made of them.
         if (ahead(out, open) === undefined) continue;
         const links = [...state.links, { classId: next.id, inPort: into, alsoIn, guests: come, outPort: out.id }];

@@ -172,6 +172,21 @@ describe('batteries', () => {
     expect(Number.isFinite(runtime(500))).toBe(true);
     expect(runtime(2400)).toBe(Number.POSITIVE_INFINITY);
   });
+  test('right in a port that nothing else is in, while the sound comes by the headset socket', () => {
+    const minutes = (supplyMa: number) =>
+      assessed(
+        sketch({
+          device: 'phone-headset',
+          parts: { mic: 'lapel-4', charger: { class: 'charger-usb-c', values: { supplyMa } } },
+          joints: ['mic.plug > phone-headset.socket', 'charger.plug > phone-headset.usb'],
+          hears: { mic: 0.3 },
+        }),
+      ).readings.runtimes[0].minutes;
+    const [wattHours, watt] = [value('phone-headset', 'batteryWh'), value('phone-headset', 'drawW')];
+    // By hand: 0.3 A of 5 V, of which 90 % arrives, against what the phone draws; 15 % is kept back.
+    expect(minutes(300)).toBeCloseTo((60 * 0.85 * wattHours) / (watt - 0.9 * 5 * 0.3), 6);
+    expect(minutes(1000)).toBe(Number.POSITIVE_INFINITY);
+  });
 });
 
 describe('cells by size, chemistry and load', () => {

@@ -135,6 +135,12 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
   const rootSpec = compiled.device.partClass.usb;
   if (!rootSpec) return { nodes, supplies, fromDeviceMa: 0, feed };
   const root = grow(compiled.device);
+  // A charger right in a port that nothing else is in.
+  for (const port of rootSpec.down) {
+    const source = far.get(`${compiled.device.part.id}.${port}`);
+    if (source?.partClass.kind !== 'power') continue;
+    feed ??= { part: source.part.id, belowMa: 0, chargeMa: quantity(source.part, source.partClass, 'supplyMa') };
+  }
 
   const visit = (branch: Branch, above: Above) => {
     const self = branch.fitted.part.id;
