@@ -1,5 +1,6 @@
-import { type Catalogue, type PortSpec, quantity, type Setup, turnKnob } from '../model';
-import { attachPart, freePorts } from './edit';
+import { type Catalogue, quantity, type Setup, turnKnob } from '../model';
+import { type Beside, classesFor, holesFor } from './beside';
+import { attachPart } from './edit';
 import { listenWell } from './listen';
 import { compareScores, scoreOf } from './score';
 import { faultsOf, isHopeless, judged, type Settled, settleFrom } from './settle';
@@ -41,27 +42,14 @@ function onMains(settled: Settled, catalogue: Catalogue, past: Experience): Sett
   return best;
 }
 
-/** A hole that takes headphones, or a port that a device can be charged by. */
-const isFor = (kind: 'listening' | 'power', port: PortSpec, ofDevice: boolean): boolean =>
-  kind === 'listening' ? port.flow === 'monitor' : port.flow === 'power' || (ofDevice && port.carries === 'usb');
-
-function tryKind(
-  kind: 'listening' | 'power',
-  settled: Settled,
-  catalogue: Catalogue,
-  stock: Stock,
-  past: Experience,
-): Settled {
+function tryKind(kind: Beside, settled: Settled, catalogue: Catalogue, stock: Stock, past: Experience): Settled {
   const { setup: bare } = settled;
-  const classes = [...catalogue.parts.values()]
-    .filter((c) => c.kind === kind && c.ports[0].flow !== 'out')
-    .filter((c) => bare.job.place === 'desk-mains' || !c.needs?.includes('mains'))
-    .sort((a, b) => stock.take(a.id, 0).price - stock.take(b.id, 0).price);
+  const classes = [...classesFor(kind, bare, catalogue)].sort(
+    (a, b) => stock.take(a.id, 0).price - stock.take(b.id, 0).price,
+  );
   const classOf = (id: string) => bare.parts.find((p) => p.id === id)!.class;
   let best = settled;
-  for (const hole of freePorts(bare, catalogue).filter((h) =>
-    isFor(kind, h.port, classOf(h.part) === bare.job.device),
-  )) {
+  for (const hole of holesFor(kind, bare, catalogue)) {
     for (const c of classes) {
       const setup = attachPart(settled.setup, catalogue, hole, { ...stock.take(c.id, 0).part, id: c.id });
       if (!setup) continue;

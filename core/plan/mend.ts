@@ -4,7 +4,8 @@ import { solveKnobs } from '../levels';
 import { type Catalogue, type Drawer, isGiven, type Part, type PartClass, type Setup, turnKnob } from '../model';
 import { accompany } from './accompany';
 import { atDevice } from './at-device';
-import { attachPart, freePorts, insertPart, otherHoles, swapPart } from './edit';
+import { classesFor, holesFor } from './beside';
+import { attachPart, insertPart, otherHoles, swapPart } from './edit';
 import { hubPorts } from './hub-ports';
 import { plan } from './plan';
 import { compareScores, type Score, scoreOf } from './score';
@@ -151,11 +152,11 @@ function* candidates(setup: Setup, before: Assessment, catalogue: Catalogue, sto
     const number = setup.joints.indexOf(joint) + 1;
     yield { label: `Clean the contacts of joint ${number}`, setup: { ...setup, joints }, settle: false, effort: 1 };
   }
-  const flow = { heard: 'monitor', powered: 'power' } as const;
+  const kinds = { heard: 'listening', powered: 'power' } as const;
   for (const gate of ['heard', 'powered'] as const) {
     if (before.verdicts.find((v) => v.gate === gate)?.status !== 'fail') continue;
-    for (const hole of freePorts(setup, catalogue).filter((p) => p.port.flow === flow[gate])) {
-      for (const c of shipped(catalogue, (k) => k.kind === (gate === 'heard' ? 'listening' : 'power'))) {
+    for (const hole of holesFor(kinds[gate], setup, catalogue)) {
+      for (const c of classesFor(kinds[gate], setup, catalogue)) {
         const next = attachPart(setup, catalogue, hole, another(c));
         if (next)
           yield {
