@@ -69,8 +69,10 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     }
     yield found;
   }
-  // Where no single change does it, what would do the job from scratch is the mend.
-  if (start.failing > 0 && (found[0]?.score.failing ?? 1) > 0) {
+  // Where no single change does it, or none for nothing, what would do the job from scratch is a mend too.
+  const [first] = found;
+  const least = first?.score.failing === 0 ? first.cost : Number.POSITIVE_INFINITY;
+  if (start.failing > 0 && least > 0) {
     for (const { answers } of plan(setup.job, drawer, catalogue)) {
       const best = answers[0];
       if (best && best.score.failing + best.score.unknown === 0) {
@@ -81,10 +83,9 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
         const whole = { ...best.setup, id: setup.id, name: setup.name, job: setup.job };
         const { cost, score } = best;
         const gates = statusesOf(best.verdicts);
-        yield [{ label: `Go another way: ${names.join(', ')}`, setup: whole, cost, score, gates }, ...found].slice(
-          0,
-          MOST_MENDS,
-        );
+        const way = { label: `Go another way: ${names.join(', ')}`, setup: whole, cost, score, gates, effort: 4 };
+        // As dear as a change of one thing, it is no better.
+        yield cost < least ? [...found, way].sort(compareMends).slice(0, MOST_MENDS) : found;
         return;
       }
       yield found;

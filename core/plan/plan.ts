@@ -64,7 +64,8 @@ const ENOUGH_EFFORT = 150;
 const GOOD_ROOM = 0.3;
 
 /**
- * Find chains for a job, cheapest first, and keep those that none beats, in the order that the job prefers.
+ * Find chains for a job, by least money and by fewest pieces in turn, and keep those that none beats, in the order that the
+ * job prefers.
  * A generator: each step is one chain assessed, so the caller shows the first answer at once and stops when it likes.
  */
 export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<PlanProgress> {
