@@ -4,6 +4,8 @@ import { type Mark, Marks } from './marks';
 const [LEAST_GAP_S, MOST_GAP_S] = [0.002, 2];
 /** Sound stood on both sides of it, this high a few milliseconds before and after. */
 const LEAST_SOUND = 0.003;
+/** In steps of the file: what fades through a few of them comes to stand still by itself. */
+const LEAST_STEPS = 6;
 const BESIDE_S = 0.004;
 /** A gap lies this low against what was before it. */
 const REST = 0.3;
@@ -42,7 +44,14 @@ export class Breaks {
   private runLevel = 0;
   private pending: { readonly at: number; readonly frames: number; left: number } | null = null;
 
-  constructor(private readonly rateHz: number) {
+  private readonly leastSound: number;
+
+  /** @param step between one value that the file can hold and the next; 0 where that does not matter. */
+  constructor(
+    private readonly rateHz: number,
+    step = 0,
+  ) {
+    this.leastSound = Math.max(LEAST_SOUND, LEAST_STEPS * step);
     this.chunk = Math.max(16, Math.round(CHUNK_S * rateHz));
     this.around = Math.ceil(ALONE_S / CHUNK_S);
     this.part = new Float32Array(this.chunk);
@@ -101,7 +110,7 @@ export class Breaks {
     this.judge();
     if (!this.pending) return;
     this.pending.left -= chunk;
-    if (peak > LEAST_SOUND) {
+    if (peak > this.leastSound) {
       this.dropouts.add(this.pending.at / this.rateHz, this.pending.frames / this.rateHz);
       this.pending = null;
     } else if (this.pending.left <= 0) this.pending = null;
@@ -135,7 +144,7 @@ export class Breaks {
   /** Equal samples in a row are over: were they a gap in a sound? At the top of the wave they are clipping. */
   private gap(frame: number, run: number, value: number): void {
     const low = Math.abs(value) < REST * this.runLevel;
-    if (low && run <= MOST_GAP_S * this.rateHz && this.runLevel > LEAST_SOUND) {
+    if (low && run <= MOST_GAP_S * this.rateHz && this.runLevel > this.leastSound) {
       this.pending = { at: frame - run, frames: run, left: BESIDE_S * this.rateHz };
     }
   }

@@ -33,7 +33,8 @@ export class ChannelMeter {
     this.waves = new Waves(rateHz, fullScale);
     this.levels = new ByLevel(rateHz, frames);
     this.hum = new HumFinder(rateHz);
-    this.breaks = new Breaks(rateHz);
+    // What is full scale lies one and a half steps below 1.
+    this.breaks = new Breaks(rateHz, fullScale === null ? 0 : (1 - fullScale) / 1.5);
     this.knocks = new Knocks(rateHz);
     this.echo = new EchoFinder(rateHz, frames);
     this.pumping = new Pumping(rateHz);

@@ -129,6 +129,19 @@ describe('sides', () => {
 });
 
 describe('what comes and goes', () => {
+  test('written with 8 bits, a voice that fades out stands still, and only what was cut from it is a dropout', async () => {
+    const coarse = sum(talker(2)).map((v) => Math.round(128 * v) / 128);
+    const eight = async (x: Float32Array) => {
+      const r = await takeReport({ ...soundOf(RATE, [x]), fullScale: 1 - 1.5 / 128 });
+      return r.perChannel[0].dropouts;
+    };
+    expect((await eight(coarse)).count).toBe(0);
+    const loud = coarse.findIndex((v) => v > 0.2);
+    const cut = coarse.map((v, i) => (i > loud && i < loud + 0.03 * RATE ? 0 : v));
+    const { count, marks } = await eight(cut);
+    expect(count).toBe(1);
+    expect(marks[0].at).toBeCloseTo(loud / RATE, 2);
+  });
   test('dropouts: as many as were cut, where they were cut, and no others', async () => {
     const x = clean.slice();
     const loud = [1.2, 4.9, 7.4, 10.1].map((t) => x.findIndex((v, i) => i > t * RATE && Math.abs(v) > 0.08));
