@@ -9,6 +9,12 @@ const LEAST_STEPS = 6;
 const BESIDE_S = 0.004;
 /** A gap lies this low against what was before it. */
 const REST = 0.3;
+/**
+ * A take that is silent to the last bit for so much of it is so by habit: it was gated, cut or made by a machine. There only
+ * what breaks off counts, with a jump of so much of the usual height; what stops for a consonant fades. Both est.
+ */
+const HABIT = 0.05;
+const JUMP = 0.25;
 /** A click's bend against every other for so long before and after: longer than from one stroke of a voice to the next. */
 const CLICK_RATIO = 7;
 const LEAST_CLICK = 0.008;
@@ -28,6 +34,10 @@ interface Bend {
 /** Dropouts (the sound stops dead and goes on) and clicks (one jump) of one channel. */
 export class Breaks {
   readonly dropouts = new Marks(0.05);
+  /** Of these, the ones with a jump. */
+  private readonly brokenOff = new Marks(0.05);
+  private heights = 0;
+  private heard = 0;
   private readonly clicks = new Marks(0.02);
   private readonly chunk: number;
   private readonly around: number;
@@ -42,7 +52,9 @@ export class Breaks {
   private before = 0;
   private run = 0;
   private runLevel = 0;
-  private pending: { readonly at: number; readonly frames: number; left: number } | null = null;
+  private beforeRun = 0;
+  private pending: { readonly at: number; readonly frames: number; readonly jumps: boolean; left: number } | null =
+    null;
 
   private readonly leastSound: number;
 
@@ -72,6 +84,11 @@ export class Breaks {
       at += n;
       this.frames += this.chunk;
     }
+  }
+
+  /** @param mute share of the take that is digital silence. */
+  dropoutsIn(mute: number): Marks {
+    return mute > HABIT ? this.brokenOff : this.dropouts;
   }
 
   /** Clicks without those at which the sound stops or goes on: they are told as dropouts. */
@@ -104,6 +121,10 @@ export class Breaks {
     if (this.run < chunk) this.runLevel = Math.max(peak, this.past.at(-1)?.peak ?? 0);
     this.last = last;
     this.before = before;
+    if (peak > this.leastSound) {
+      this.heights += peak;
+      this.heard += 1;
+    }
     const other = size > LEAST_CLICK ? this.sharpestBut(at) : 0;
     this.past.push({ at: this.frames + at, size, other, peak });
     if (this.past.length > 2 * this.around + 1) this.past.shift();
@@ -111,7 +132,9 @@ export class Breaks {
     if (!this.pending) return;
     this.pending.left -= chunk;
     if (peak > this.leastSound) {
-      this.dropouts.add(this.pending.at / this.rateHz, this.pending.frames / this.rateHz);
+      const { at: from, frames, jumps } = this.pending;
+      for (const marks of jumps ? [this.dropouts, this.brokenOff] : [this.dropouts])
+        marks.add(from / this.rateHz, frames / this.rateHz);
       this.pending = null;
     } else if (this.pending.left <= 0) this.pending = null;
   }
@@ -126,10 +149,11 @@ export class Breaks {
     while (lead < chunk && x[from + lead] === last) lead += 1;
     this.run += lead;
     if (lead === chunk) return;
-    if (this.run > LEAST_GAP_S * this.rateHz) this.gap(this.frames + lead, this.run, last);
+    if (this.run > LEAST_GAP_S * this.rateHz) this.gap(this.frames + lead, this.run, last, x[from + lead]);
     let left = from + chunk - 1;
     while (left > from + lead && x[left] === x[left - 1]) left -= 1;
     this.run = from + chunk - 1 - left;
+    this.beforeRun = left > from ? x[left - 1] : last;
   }
 
   /** The sharpest bend of the chunk but for those beside a sample. */
@@ -142,10 +166,12 @@ export class Breaks {
   }
 
   /** Equal samples in a row are over: were they a gap in a sound? At the top of the wave they are clipping. */
-  private gap(frame: number, run: number, value: number): void {
+  private gap(frame: number, run: number, value: number, next: number): void {
     const low = Math.abs(value) < REST * this.runLevel;
+    const jump = Math.max(Math.abs(this.beforeRun - value), Math.abs(next - value));
+    const jumps = jump * this.heard > JUMP * this.heights;
     if (low && run <= MOST_GAP_S * this.rateHz && this.runLevel > this.leastSound) {
-      this.pending = { at: frame - run, frames: run, left: BESIDE_S * this.rateHz };
+      this.pending = { at: frame - run, frames: run, jumps, left: BESIDE_S * this.rateHz };
     }
   }
 

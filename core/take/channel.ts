@@ -74,7 +74,7 @@ export class ChannelMeter {
       hum: hum && { ...hum, dbfsA: dbOf(hum.harmonics.reduce((sum, h) => sum + weighted(h), 0)) },
       whines: levels ? whinesOf(levels) : [],
       band: levels && bandOf(levels),
-      dropouts: placesOf(this.breaks.dropouts),
+      dropouts: placesOf(this.breaks.dropoutsIn(levels?.mute ?? 1)),
       clicks: this.breaks.clicksAlone(),
       knocks: this.knocks.found,
       echo: this.echo.end(),
