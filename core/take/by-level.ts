@@ -14,6 +14,9 @@ const P56_MARGIN_DB = 15.9;
 const QUIET_DB = 3;
 /** Where loud and quiet differ less there are no gaps to measure noise in. */
 const LEAST_SPREAD_DB = 10;
+/** Where so much is mute, and the quietest stretches differ by so much, the gaps are mute and these are the ends of words. */
+const MUTE_GAPS = 0.05;
+const FRINGE_DB = 4;
 
 /** What a channel is made of: its loud stretches and its quiet ones. Powers by bin, each a mean square. */
 export interface LevelFigures {
@@ -111,7 +114,9 @@ export class ByLevel {
     const active = this.meanOf(from, BINS - 1)!;
     const quiet = levelAt(0.1) + QUIET_DB / BIN_DB;
     const gaps = weightedOf(active) - (LOWEST_DB + quiet * BIN_DB) >= LEAST_SPREAD_DB;
-    const noise = gaps ? this.meanOf(0, quiet) : null;
+    const mute = this.mute / (this.mute + counted);
+    const isFringe = mute > MUTE_GAPS && (levelAt(0.1) - levelAt(0.02)) * BIN_DB > FRINGE_DB;
+    const noise = gaps && !isFringe ? this.meanOf(0, quiet) : null;
     return {
       binHz: this.rateHz / this.spectrum.size,
       active,
@@ -120,7 +125,7 @@ export class ByLevel {
       noise,
       noiseDbfs: noise && flatOf(noise),
       noiseDbfsA: noise && weightedOf(noise),
-      mute: this.mute / (this.mute + counted),
+      mute,
     };
   }
 

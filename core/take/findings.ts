@@ -194,7 +194,12 @@ function ofChannel(c: ChannelFigures, channel: number | null, of: number): reado
         'noise',
         'not known',
         [null, LIMITS.snrDbA, 'dB(A)', 'the Clean gate; est'],
-        ['there is no gap to measure noise in.', 'Record five seconds of nobody speaking.'],
+        c.mute > 0
+          ? [
+              'the gaps are silent to the last bit: there is no noise left to measure.',
+              'Record five seconds with nothing that closes in pauses.',
+            ]
+          : ['there is no gap to measure noise in.', 'Record five seconds of nobody speaking.'],
         ['clean'],
       );
     }

@@ -21,6 +21,15 @@ describe('clean speech raises no alarm', () => {
   });
 });
 
+test('a voice between gaps that are mute: that is told, and no noise or dropout is made of it', async () => {
+  for (const seed of [1, 2, 3]) {
+    const r = await of(sum(talker(seed)));
+    expect(found(r)).toEqual(['gated']);
+    expect(r.perChannel[0].noiseDbfs).toBeNull();
+    expect(r.findings.find((f) => f.what === 'noise')).toMatchObject({ status: 'not known' });
+  }
+});
+
 describe('levels', () => {
   test('speech, noise and their ratio, to half a decibel', async () => {
     const [c] = (await of(clean)).perChannel;
