@@ -2,7 +2,7 @@ export { analyse, type TakeProgress, takeReport } from './analyse';
 export { type Calibration, calibrate, calibrated, type Known } from './calibrate';
 export { causeIn } from './cause';
 export { type Compared, compareTake, expectedSides } from './compare';
-export { channelName } from './findings';
+export { channelName } from './limits';
 export { LiveMeter, type LiveReading, liveMicrophone } from './live';
 export { LoudnessMeter } from './loudness';
 export type { Mark } from './marks';

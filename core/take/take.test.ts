@@ -188,6 +188,11 @@ describe('what comes and goes', () => {
       expect(c.band!.upToHz / hz).toBeLessThan(1.1);
     }
   });
+  test('a file of few samples a second: it holds no more than a telephone does', async () => {
+    const x = sum(lowPassed(talker(), 3400), scaled(hiss(-75), -15)).filter((_, i) => i % (RATE / 8000) === 0);
+    const { findings } = await takeReport(soundOf(8000, [x]));
+    expect(findings.filter((f) => f.what === 'band')).toMatchObject([{ status: 'fail' }]);
+  });
   test('a gain that sets itself: the noise comes up in the pauses', async () => {
     const [voiceOnly, noise] = [talker(), hiss(-55)];
     let gain = 1;

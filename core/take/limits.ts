@@ -1,0 +1,40 @@
+import type { Status } from '../gates';
+
+/** The limits. Those of noise and hum are the ones that the Clean gate goes by. */
+export const LIMITS = {
+  truePeakDbtp: -1,
+  quietPeakDbfs: -50,
+  lowPeakDbfs: -30,
+  snrDbA: 30,
+  overHumDb: 35,
+  dc: 0.005,
+  echoS: 0.05,
+  telephoneHz: 4300,
+  widebandHz: 8500,
+  pumpingDbPerS: 3,
+  pumpingDb: 3,
+  mute: 0.03,
+} as const;
+
+/** A minus that is as long as a figure. */
+export const minus = (text: string): string => text.replace('-', '−');
+export const db = (x: number, digits = 0): string => minus(`${x.toFixed(digits)} dB`);
+export const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
+export const hertz = (hz: number): string => (hz < 1000 ? `${hz.toFixed(0)} Hz` : `${(hz / 1000).toFixed(1)} kHz`);
+
+const SIDE = ['left', 'right'];
+
+/** "the left side", "channel 3"; nothing of a mono take. */
+export const channelName = (channel: number, of: number): string =>
+  of === 1 ? '' : of === 2 ? `the ${SIDE[channel]} side` : `channel ${channel + 1}`;
+
+export const BAND_SOURCE = 'ITU-T G.711 and G.722 pass 3.4 and 7 kHz; from memory';
+
+/** What passes up to a frequency and no further. */
+export function pathOf(upToHz: number): { readonly status: Status; readonly path: string; readonly next: string } {
+  const next = 'Use a lead or a wireless receiver in place of a hands-free link, and an app that records.';
+  if (upToHz < LIMITS.telephoneHz)
+    return { status: 'fail', path: 'a telephone path, as a hands-free headset has', next };
+  if (upToHz < LIMITS.widebandHz) return { status: 'caution', path: 'a wideband call path', next };
+  return { status: 'pass', path: 'a narrower path, or a file brought up from a lower rate', next: '' };
+}
