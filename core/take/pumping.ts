@@ -5,6 +5,8 @@ const [LEAST_S, SKIP_S, MOST_S] = [0.45, 0.2, 3];
 const SPEECH_FALL_DB_S = 4;
 const LEAST_PAUSES = 3;
 const LEAST_DBFS = -85;
+/** A gain goes up steadily: so much of what changes in the pause lies on one line (its squared correlation); est. */
+const LEAST_STEADY = 0.7;
 
 export interface PumpingFigures {
   /** How fast the noise rises in the pauses, the middle one of them; nothing pumps at 0 or below. */
@@ -65,13 +67,16 @@ export class Pumping {
       const n = heard.length;
       const meanI = (n - 1) / 2;
       const mean = heard.reduce((a, b) => a + b, 0) / n;
-      let [num, den] = [0, 0];
+      let [num, den, all] = [0, 0, 0];
       heard.forEach((v, i) => {
         num += (i - meanI) * (v - mean);
         den += (i - meanI) ** 2;
+        all += (v - mean) ** 2;
       });
-      this.slopes.push(num / den / STEP_S);
-      this.rises.push((num / den) * (n - 1));
+      // What comes by a jump is a breath or the next word.
+      const slope = num ** 2 >= LEAST_STEADY * den * all ? num / den : 0;
+      this.slopes.push(slope / STEP_S);
+      this.rises.push(slope * (n - 1));
     }
     this.pause = [];
   }
