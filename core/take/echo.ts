@@ -11,6 +11,9 @@ const [LOW_HZ, HIGH_HZ] = [250, 4500];
 /** A peak stands out of the other lags by so many of their usual deviations. */
 const LEAST_SIGMA = 9;
 const LEAST_DEPTH_DB = -26;
+/** Up to here the strokes of a low voice are peaks too, two and three of them apart: a repeat must stand over these; est. */
+const STROKES_S = 0.04;
+const OVER_STROKES_DB = -20;
 const LOUD_DBFS = -55;
 /** What lies so far below the loudest of the band has no say: under a steady tone that is rounding, with patterns of its own. */
 const HEARD_DB = 75;
@@ -112,18 +115,19 @@ export class EchoFinder {
   end(): EchoFigures | null {
     if (this.taken === 0) return null;
     const from = Math.round(LEAST_S * this.rateHz);
-    let best = { lag: 0, value: 0 };
-    for (let d = from; d < this.sum.length; d++) {
-      const value = this.sum[d] / this.taken;
-      if (value > best.value) best = { lag: d, value };
-    }
     const sizes = [...this.sum.subarray(from)].map((v) => Math.abs(v / this.taken)).sort((a, b) => a - b);
     const sigma = sizes[Math.floor(sizes.length / 2)] / 0.6745;
-    // The window fades over the delay: what is repeated late is seen less.
-    const seen = best.value / (1 - best.lag / this.size);
-    const depthDb = 2 * dbOf(Math.min(1, seen));
-    if (best.value < LEAST_SIGMA * sigma || depthDb < LEAST_DEPTH_DB) return null;
-    return { delayS: best.lag / this.rateHz, depthDb };
+    let best: { readonly value: number; readonly found: EchoFigures } | null = null;
+    for (let lag = from; lag < this.sum.length; lag++) {
+      const value = this.sum[lag] / this.taken;
+      if (value <= (best?.value ?? LEAST_SIGMA * sigma)) continue;
+      const delayS = lag / this.rateHz;
+      // The window fades over the delay: what is repeated late is seen less.
+      const depthDb = 2 * dbOf(Math.min(1, value / (1 - lag / this.size)));
+      if (depthDb >= (delayS < STROKES_S ? OVER_STROKES_DB : LEAST_DEPTH_DB))
+        best = { value, found: { delayS, depthDb } };
+    }
+    return best?.found ?? null;
   }
 }
 
