@@ -60,6 +60,7 @@ const MOST_TRIED_ALONE = 20;
 const MOST_POOR = 15;
 /** So many setups assessed are enough where something works: further knobs are tried for one chain than for another. */
 const ENOUGH_EFFORT = 150;
+const ENOUGH_EFFORT_FOR_SEVERAL = 230;
 /** A chain with this much room at its weakest gate gains nothing from further pieces. */
 const GOOD_ROOM = 0.3;
 
@@ -154,7 +155,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     searchChains(job, catalogue, stock, { ...wishes, pieceCost }),
   );
   for (const chain of inTurn(searches)) {
-    if (found.some(works) && (poor >= MOST_POOR || past.effort >= ENOUGH_EFFORT)) break;
+    if (found.some(works) && (poor >= MOST_POOR || past.effort >= (also ? ENOUGH_EFFORT_FOR_SEVERAL : ENOUGH_EFFORT))) break;
     if (assessed >= (also ? MOST_TRIED_FOR_SEVERAL : MOST_TRIED) || reached >= MOST_REACHED) break;
     const news = tried(chain);
     if (news) yield news;
