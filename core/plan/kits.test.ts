@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs } from '@/demo';
 import { trialJobs } from '@/tests/support/trials';
-import type { Drawer, Job } from '../model';
+import { checkDocument, type Drawer, type Job } from '../model';
 import { type KitProgress, kitsFor } from './kits';
 import { plan } from './plan';
 import { solver } from './solve';
@@ -51,6 +51,7 @@ test.each([
       (drawer?.parts.filter((p) => p.class === c).length ?? 0) + (kit.buy.find((b) => b.classId === c)?.count ?? 0);
     for (const { answer } of answers) {
       expect(answer.score).toMatchObject({ failing: 0, unknown: 0 });
+    expect(checkDocument(answer.setup, catalogue)).toBeNull();
       for (const [c, n] of classNeeds(answer.setup, catalogue)) expect(there(c)).toBeGreaterThanOrEqual(n);
     }
   },

@@ -1,7 +1,7 @@
 import { type Catalogue, type Drawer, type Job, quantity } from '../model';
 import type { Answer } from './answer';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
-import { plan } from './plan';
+import { type PlanProgress, plan } from './plan';
 import { priceOf } from './prices';
 import { classNeeds } from './stock';
 
@@ -58,30 +58,33 @@ export async function* kitsFor(
   const fronts: (readonly Answer[])[] = [];
   const noWay: NoWay[] = [];
   let chains = 0;
+  let kits: readonly NamedKit[] = [];
   const told = (more: Partial<KitProgress> = {}): KitProgress => ({
     planned: ways.length,
     of: jobs.length,
     chains,
-    kits: [],
+    kits,
     noWay,
     lightestG: null,
     done: false,
     ...more,
   });
-  for (const job of jobs) {
-    let working: readonly Answer[] = [];
-    let nearest: Answer | undefined;
-    let front: readonly Answer[] = [];
-    for (const p of plan({ ...job, budget: null }, drawer, catalogue)) {
-      working = p.working;
-      front = p.answers;
-      nearest = front[0];
+  /** All that works for a job, and the best of it; of what does not, the nearest miss. */
+  const seek = function* (job: Job, owned: Drawer | null) {
+    let last: PlanProgress | null = null;
+    for (const p of plan({ ...job, budget: null }, owned, catalogue)) {
+      last = p;
       chains += 1;
       yield told();
     }
+    return { working: last?.working ?? [], front: last?.answers ?? [] };
+  };
+  for (const job of jobs) {
+    const { working, front } = yield* seek(job, drawer);
     ways.push(working);
     fronts.push(front);
     if (working.length === 0) {
+      const [nearest] = front;
       const why = nearest
         ? `${nearest.weakest.gate[0].toUpperCase()}${nearest.weakest.gate.slice(1)} fails in the nearest miss: ${nearest.weakest.sentence}`
         : 'No chain of what is known leads there.';
@@ -109,38 +112,34 @@ export async function* kitsFor(
   });
   const solve = await solving();
   const answersOf = (kit: Kit) => jobs.map(({ id }, i) => ({ job: id, answer: ways[i][kit.chosen.get(id)!] }));
-  const isApart = (i: number, k: number) => k === i || (atOnce.includes(jobs[i].id) && atOnce.includes(jobs[k].id));
-  /** What the kit buys for the other jobs, or all that their best answers would buy: it costs nothing to use it here too. */
-  const boughtFor = (others: readonly number[], kit: Kit | null): ReadonlySet<string> =>
-    new Set(
-      others.flatMap((k) =>
-        kit
-          ? [...classNeeds(ways[k][kit.chosen.get(jobs[k].id)!].setup, catalogue).keys()].filter((c) =>
-              kit.buy.some((b) => b.classId === c),
-            )
-          : fronts[k].flatMap((a) => a.toBuy.map((p) => p.class)),
-      ),
+  const others = (i: number): readonly number[] =>
+    jobs.flatMap(({ id }, k) => (k === i || (atOnce.includes(jobs[i].id) && atOnce.includes(id)) ? [] : [k]));
+  /** What the kit buys for some jobs: it costs nothing to use it for another. */
+  const boughtFor = (some: readonly number[], kit: Kit): readonly string[] => {
+    const needed = new Set(
+      some.flatMap((k) => [...classNeeds(ways[k][kit.chosen.get(jobs[k].id)!].setup, catalogue).keys()]),
     );
-  const roughly = () => bestKit(questionOf(), { least: 'cost' }, solve, { longestS: QUICK_S });
+    return kit.buy.flatMap(({ classId, count }) => (needed.has(classId) ? Array<string>(count).fill(classId) : []));
+  };
+  /** What the best answers of some jobs would buy. */
+  const mightBuy = (some: readonly number[]): readonly string[] => [
+    ...new Set(some.flatMap((k) => fronts[k].flatMap((a) => a.toBuy.map((p) => p.class)))),
+  ];
+  // How much it weighs is no matter yet: chains that share are lighter, too.
+  const roughly = () => bestKit({ ...questionOf(), mostG: null }, { least: 'cost' }, solve, { longestS: QUICK_S });
   let rough = await roughly();
   let wide = false;
   for (let round = 0; rough && rough.cost > 0 && jobs.length > 1 && round < MOST_ROUNDS; round++) {
-    yield told({ kits: [{ name: 'cheapest', kit: rough, answers: answersOf(rough), holds: [] }] });
+    const kit = rough;
+    if (mostG === null) kits = [{ name: 'cheapest', kit, answers: answersOf(kit), holds: [] }];
     for (const [i, job] of jobs.entries()) {
-      const others = jobs.flatMap((_, k) => (isApart(i, k) ? [] : [k]));
-      const lent = boughtFor(others, wide ? null : rough);
-      if (lent.size === 0) continue;
-      let working: readonly Answer[] = [];
-      for (const p of plan({ ...job, budget: null }, withParts(drawer, lent), catalogue)) {
-        working = p.working;
-        chains += 1;
-        yield told();
-      }
+      const lent = wide ? mightBuy(others(i)) : boughtFor(others(i), kit);
+      if (lent.length === 0) continue;
+      const { working } = yield* seek(job, withParts(drawer, lent));
       ways[i] = [...ways[i], ...working];
     }
-    const next = await roughly();
-    const isCheaper = next !== null && next.cost < rough.cost;
-    if (next) rough = next;
+    rough = (await roughly()) ?? kit;
+    const isCheaper = rough.cost < kit.cost;
     if (!isCheaper && wide) break;
     // Where what it buys leads no further, what it might have bought may.
     wide = !isCheaper;
@@ -162,21 +161,21 @@ export async function* kitsFor(
   const cheapest = quick?.gap === 0 ? quick : await bestKit(question, { least: 'cost' }, solve);
   if (!cheapest) {
     const light = await bestKit({ ...question, mostG: null }, { least: 'mass' }, solve);
-    yield told({ lightestG: light?.massG ?? null, done: true });
+    yield told({ kits: [], lightestG: light?.massG ?? null, done: true });
     return;
   }
-  const kits = [await named('cheapest', cheapest)];
-  yield told({ kits });
+  kits = [await named('cheapest', cheapest)];
+  yield told();
   const better = await bestKit(question, { most: 'margin', mostCost: 1.1 * cheapest.cost }, solve);
-  if (better) kits.push(await named('most margin for a tenth more', better));
-  yield told({ kits });
+  if (better) kits = [...kits, await named('most margin for a tenth more', better)];
+  yield told();
   const light = await bestKit(question, { least: 'mass' }, solve);
-  if (light) kits.push(await named('lightest bag', light));
-  yield told({ kits, done: true });
+  if (light) kits = [...kits, await named('lightest bag', light)];
+  yield told({ done: true });
 }
 
-/** A drawer as it would be with one more of each class. */
-const withParts = (drawer: Drawer | null, classes: ReadonlySet<string>): Drawer => ({
+/** A drawer with so many more parts. */
+const withParts = (drawer: Drawer | null, classes: readonly string[]): Drawer => ({
   ...(drawer ?? { format: 'symplex.drawer', version: 1, id: 'kit', name: 'Kit', parts: [] }),
-  parts: [...(drawer?.parts ?? []), ...[...classes].map((c) => ({ id: c, class: c }))],
+  parts: [...(drawer?.parts ?? []), ...classes.map((c) => ({ id: c, class: c }))],
 });

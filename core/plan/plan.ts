@@ -155,7 +155,8 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     searchChains(job, catalogue, stock, { ...wishes, pieceCost }),
   );
   for (const chain of inTurn(searches)) {
-    if (found.some(works) && (poor >= MOST_POOR || past.effort >= (also ? ENOUGH_EFFORT_FOR_SEVERAL : ENOUGH_EFFORT))) break;
+    if (found.some(works) && (poor >= MOST_POOR || past.effort >= (also ? ENOUGH_EFFORT_FOR_SEVERAL : ENOUGH_EFFORT)))
+      break;
     if (assessed >= (also ? MOST_TRIED_FOR_SEVERAL : MOST_TRIED) || reached >= MOST_REACHED) break;
     const news = tried(chain);
     if (news) yield news;
