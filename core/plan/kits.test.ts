@@ -51,7 +51,7 @@ test.each([
       (drawer?.parts.filter((p) => p.class === c).length ?? 0) + (kit.buy.find((b) => b.classId === c)?.count ?? 0);
     for (const { answer } of answers) {
       expect(answer.score).toMatchObject({ failing: 0, unknown: 0 });
-    expect(checkDocument(answer.setup, catalogue)).toBeNull();
+      expect(checkDocument(answer.setup, catalogue)).toBeNull();
       for (const [c, n] of classNeeds(answer.setup, catalogue)) expect(there(c)).toBeGreaterThanOrEqual(n);
     }
   },
