@@ -49,7 +49,7 @@ const MOST_TRIED = 60;
 const MOST_TRIED_FOR_SEVERAL = 120;
 /** Chains through a mixer into which the far end is brought. */
 const MOST_MIXES = 12;
-/** Chains that lack a place for the ears or a voltage, assessed to say so. */
+/** Chains that lack a place for the ears or any power, assessed to say so. */
 const MOST_LACKING = 8;
 /** Chains from which further destinations are sought. */
 const MOST_REACHED = 12;

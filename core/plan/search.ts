@@ -54,7 +54,7 @@ export interface Wishes {
   readonly isPoor?: (links: readonly Link[], microphones: number) => boolean;
   /** What a piece counts for beside its price. */
   readonly pieceCost?: number;
-  /** Whether chains come too that lack a place for the ears or a steady voltage: to say of a job what it lacks. */
+  /** Whether chains come too that lack a place for the ears or any power: to say of a job what it lacks. */
   readonly lacking?: boolean;
 }
 

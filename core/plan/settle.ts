@@ -52,8 +52,8 @@ export function settleFrom(asFound: Settled, catalogue: Catalogue, past: Experie
     if (!isWrong(best)) break;
   }
   if (isHopeless(best, past)) return best;
-  const each = isUnlike(setup) ? levelEach(best, catalogue) : setup;
-  const turned = each === setup ? levelAll(best, catalogue) : each;
+  const each = isUnlike(setup) ? levelEach(best, catalogue) : best.setup;
+  const turned = each === best.setup ? levelAll(best, catalogue) : each;
   if (turned === best.setup) return best;
   const levelled = judged(turned, catalogue, past);
   return compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0 ? levelled : best;
