@@ -1,4 +1,4 @@
-import type { AudioSample, InputAudioTrack } from 'mediabunny';
+import type { AudioSample } from 'mediabunny';
 import type { Sound } from '@/core/wav';
 
 /** What is missing between two pieces and is no matter of rounding, seconds; silence stands in its place. */
@@ -13,10 +13,16 @@ const SHORT_S = 0.1;
 export async function codedSound(file: Blob): Promise<Sound | null> {
   // Not in every browser, and nowhere on pages that came without a lock.
   if (typeof AudioDecoder === 'undefined') return null;
+  // Broken beyond its beginning: for the caller to say.
+  return opened(file).catch(() => null);
+}
+
+async function opened(file: Blob): Promise<Sound | null> {
   const { AudioSampleSink, BlobSource, Input, ...m } = await import('mediabunny');
   const formats = [m.MP4, m.QTFF, m.MP3, m.ADTS, m.WEBM, m.MATROSKA, m.OGG, m.FLAC, m.WAVE];
-  const track = await decodableTrack(new Input({ source: new BlobSource(file), formats }));
-  if (!track) return null;
+  const input = new Input({ source: new BlobSource(file), formats });
+  const track = (await input.canRead()) ? await input.getPrimaryAudioTrack() : null;
+  if (!track || !(await track.canDecode())) return null;
   const startS = Math.max(0, await track.getFirstTimestamp());
   // What the decoder puts out decides, not what the container says: some codecs double the rate.
   const first = await firstOf(new AudioSampleSink(track).samples(startS));
@@ -48,30 +54,34 @@ export async function codedSound(file: Blob): Promise<Sound | null> {
       };
       try {
         for await (const sample of new AudioSampleSink(track).samples(startS)) {
-          const begins = Math.round((sample.timestamp - startS) * rateHz);
-          const missing = Math.min(begins, frames) - at;
-          if (missing > GAP_S * rateHz) {
-            tell(`Sound is missing at ${clock(at / rateHz)}; silence stands in its place.`);
-            for (let left = missing; left > 0; left -= rateHz) {
-              const silence = room(Math.min(left, rateHz));
-              for (const c of silence) c.fill(0);
-              yield silence;
+          try {
+            const begins = Math.round((sample.timestamp - startS) * rateHz);
+            const missing = Math.min(begins, frames) - at;
+            if (missing > GAP_S * rateHz) {
+              tell(`Sound is missing at ${clock(at / rateHz)}; silence stands in its place.`);
+              for (let left = missing; left > 0; left -= rateHz) {
+                const silence = room(Math.min(left, rateHz));
+                for (const c of silence) c.fill(0);
+                yield silence;
+              }
+              at += missing;
             }
-            at += missing;
-          }
-          // What comes before the beginning is what the coder needed to get going.
-          const early = at === 0 ? Math.max(0, -begins) : 0;
-          const n = Math.min(sample.numberOfFrames - early, frames - at);
-          if (n > 0) {
-            const out = room(n);
-            for (let c = 0; c < channels; c++) {
-              const planeIndex = Math.min(c, sample.numberOfChannels - 1);
-              sample.copyTo(out[c], { planeIndex, format: 'f32-planar', frameOffset: early, frameCount: n });
+            // What comes before the beginning is what the coder needed to get going.
+            const early = at === 0 ? Math.max(0, -begins) : 0;
+            const n = Math.min(sample.numberOfFrames - early, frames - at);
+            if (n > 0) {
+              const out = room(n);
+              for (let c = 0; c < channels; c++) {
+                const planeIndex = Math.min(c, sample.numberOfChannels - 1);
+                sample.copyTo(out[c], { planeIndex, format: 'f32-planar', frameOffset: early, frameCount: n });
+              }
+              at += n;
+              yield out;
             }
-            at += n;
-            yield out;
+          } finally {
+            // A reader that stops in the middle leaves none behind.
+            sample.close();
           }
-          sample.close();
         }
       } catch (e) {
         tell(`It could be decoded up to ${clock(at / rateHz)} only: ${e instanceof Error ? e.message : String(e)}`);
@@ -80,19 +90,6 @@ export async function codedSound(file: Blob): Promise<Sound | null> {
       endsAt(at / rateHz, frames / rateHz);
     },
   };
-}
-
-async function decodableTrack(input: {
-  canRead(): Promise<boolean>;
-  getPrimaryAudioTrack(): Promise<InputAudioTrack | null>;
-}): Promise<InputAudioTrack | null> {
-  try {
-    const track = (await input.canRead()) ? await input.getPrimaryAudioTrack() : null;
-    return track && (await track.canDecode()) ? track : null;
-  } catch {
-    // Broken beyond its beginning: for the caller to say.
-    return null;
-  }
 }
 
 async function firstOf(
@@ -104,8 +101,6 @@ async function firstOf(
     const { sampleRate: rateHz, numberOfChannels: channels } = value;
     value.close();
     return { rateHz, channels };
-  } catch {
-    return null;
   } finally {
     await samples.return(undefined);
   }
