@@ -21,9 +21,9 @@ import { isRightHalf, takes } from './takes';
 
 /** Longest chain considered: nobody carries more. */
 const LONGEST = 7;
-/** What a piece counts for in a search beside its price, in the job's money. */
+/** What a piece counts for in a search beside its price, in the job's money; est. */
 export const BY_MONEY = 0.5;
-/** About the price of a part: what is owned must not hide what is simple. */
+/** About the price of a part: what is owned must not hide what is simple; est. */
 export const BY_PIECES = 50;
 
 /** Beginnings looked at in one search: the effort has an end, and it is the same on every machine. */

@@ -5,7 +5,7 @@ import type { Stock } from './stock';
 import { isStraight } from './straight';
 import { takes } from './takes';
 
-/** What a piece counts for beside its price: a lead that goes straight is worth more than two that one owns and an adapter. */
+/** What a piece counts for beside its price: a lead that goes straight is worth more than two that one owns and an adapter; est. */
 const PIECE_COST = 5;
 
 /** Somewhere a signal can get to from a port by a few pieces. */

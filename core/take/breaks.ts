@@ -4,7 +4,7 @@ import { type Mark, Marks } from './marks';
 const [LEAST_GAP_S, MOST_GAP_S] = [0.002, 2];
 /** Sound stood on both sides of it, this high a few milliseconds before and after. */
 const LEAST_SOUND = 0.003;
-/** In steps of the file: what fades through a few of them comes to stand still by itself. */
+/** In steps of the file: what fades through a few of them comes to stand still by itself; est. */
 const LEAST_STEPS = 6;
 const BESIDE_S = 0.004;
 /** A gap lies this low against what was before it. */

@@ -14,7 +14,7 @@ const P56_MARGIN_DB = 15.9;
 const QUIET_DB = 3;
 /** Where loud and quiet differ less there are no gaps to measure noise in. */
 const LEAST_SPREAD_DB = 10;
-/** Where so much is mute, and the quietest stretches differ by so much, the gaps are mute and these are the ends of words. */
+/** Where so much is mute, and the quietest stretches differ by so much, the gaps are mute and these are the ends of words; est. */
 const MUTE_GAPS = 0.05;
 const FRINGE_DB = 4;
 

@@ -15,7 +15,7 @@ const LEAST_DEPTH_DB = -26;
 const STROKES_S = 0.04;
 const OVER_STROKES_DB = -20;
 const LOUD_DBFS = -55;
-/** What lies so far below the loudest of the band has no say: under a steady tone that is rounding, with patterns of its own. */
+/** What lies so far below the loudest of the band has no say: under a steady tone that is rounding, with patterns of its own; est. */
 const HEARD_DB = 75;
 
 export interface EchoFigures {

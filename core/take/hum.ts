@@ -8,7 +8,7 @@ const MOST_WINDOWS = 32;
 const MOST_HARMONIC = 20;
 /** A line of the mains stands so far out of what is beside it; est. */
 const LEAST_OUT_DB = 9;
-/** So far below the loudest steady line, lines are what a window and rounding make of it. */
+/** So far below the loudest steady line, lines are what a window and rounding make of it; est. */
 const HIDDEN_DB = 75;
 /** A high line this much louder than all others is a tone that happens to lie there, and no mains; est. */
 const TONE_DB = 20;
