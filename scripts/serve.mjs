@@ -21,7 +21,14 @@ const files = sirv(root, {
     );
   },
 });
+/** One range from here to there; any other is ignored and the whole is sent, as RFC 9110, 14.2 allows. */
+function isPlainRange(range) {
+  const found = /^bytes=(\d{1,15})-(\d{1,15})?$/.exec(range);
+  return found !== null && (found[2] === undefined || Number(found[1]) <= Number(found[2]));
+}
+
 const server = createServer((request, response) => {
+  if (request.headers.range !== undefined && !isPlainRange(request.headers.range)) delete request.headers.range;
   response.setHeader('Content-Security-Policy', policy);
   response.setHeader('X-Content-Type-Options', 'nosniff');
   response.setHeader('Referrer-Policy', 'no-referrer');
