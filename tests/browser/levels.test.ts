@@ -154,3 +154,39 @@ test('the room is said in the job sentence, and enters the verdict', async () =>
   await walk.undo();
   await walk.sees(/in a room not told/, 'main p');
 });
+
+describe('a switch with two positions', () => {
+  const stands = async (position: string) => {
+    await walk.driver.wait(
+      async () =>
+        walk.driver.executeScript<boolean>(
+          `return [...document.querySelectorAll('fieldset label')].some((l) =>
+             l.innerText.trim() === arguments[0] && l.querySelector('input').checked)`,
+          position,
+        ),
+      20_000,
+      `${position} never stood`,
+    );
+  };
+  /** The step is there to be undone: it was kept. */
+  const isKept = () =>
+    walk.driver.wait(
+      async () => (await walk.driver.findElements(By.css('button[title*="Twin receiver"]:enabled'))).length > 0,
+      20_000,
+      'the turn was never kept',
+    );
+  test('pressed once on Levels or on Line, it is kept: a reload shows it as it was left', async () => {
+    await walk.open('levels/?setup=kiln-rehearsed');
+    await walk.press(/^a side each$/, 'label');
+    await isKept();
+    await walk.driver.navigate().refresh();
+    await stands('a side each');
+    await walk.open('line/?setup=kiln-rehearsed');
+    await walk.press(/Twin receiver/, 'main button');
+    await walk.press(/^mixed to both$/, 'label');
+    await stands('mixed to both');
+    await isKept();
+    await walk.open('levels/?setup=kiln-rehearsed');
+    await stands('mixed to both');
+  });
+});
