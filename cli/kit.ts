@@ -33,20 +33,26 @@ export async function kitCommand(jobs: readonly Job[], drawer: Drawer | null, op
       carried: Object.fromEntries(kit.carried),
       jobs: answers.map((a) => ({ job: a.job, room: a.answer.score.room, setup: a.answer.setup })),
     }));
-    process.stdout.write(`${JSON.stringify({ chains, kits: out, noWay, lightestG }, null, 2)}\n`);
+    process.stdout.write(
+      `${JSON.stringify({ chains, kits: out, noWay, lightestG, unfinished: last!.unfinished }, null, 2)}\n`,
+    );
   } else process.stdout.write(`${words(jobs, last!, lists).map(printable).join('\n')}\n`);
   return kits.length > 0 ? PASSED : FAILED;
 }
 
 function words(
   jobs: readonly Job[],
-  { kits, noWay, lightestG, chains }: KitProgress,
+  { kits, noWay, lightestG, unfinished, chains }: KitProgress,
   lists: readonly ReturnType<typeof shoppingList>[],
 ): readonly string[] {
   const nameOf = (id: string) => jobs.find((j) => j.id === id)!.name;
   const lines = [`${jobs.length} jobs, ${chains} chains assessed.`, ''];
   for (const n of noWay) lines.push(`No way for ${nameOf(n.job)}. ${n.why}`);
   if (lightestG !== null) lines.push(`No kit is so light: the lightest weighs ${lightestG.toFixed(0)} g.`);
+  if (unfinished)
+    lines.push(
+      'The time ended before any kit was found. Try again with less else running, or with fewer jobs at once.',
+    );
   for (const [i, { name, kit, answers, holds }] of kits.entries()) {
     lines.push(
       `${name}: ${kit.cost.toFixed(2)} to buy, ${kit.massG.toFixed(0)} g in the bag${kit.gap > 0 ? `, proved to ${(100 * kit.gap).toFixed(0)} %` : ''}`,

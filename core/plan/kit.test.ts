@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { bestKit, holdsUpTo, type KitGoal, type KitQuestion, type KitRoute } from './kit';
+import { bestKit, holdsUpTo, type Kit, type KitGoal, type KitQuestion, type KitRoute } from './kit';
 import { solver } from './solve';
 
 const CLASSES = ['a', 'b', 'c', 'd'];
@@ -55,6 +55,11 @@ function every(q: KitQuestion): readonly { cost: number; massG: number; margin: 
     .filter((k) => q.mostG === null || k.massG <= q.mostG);
 }
 
+const whole = (kit: Kit | null | 'unfinished'): Kit | null => {
+  if (kit === 'unfinished') throw new Error('the time ended before the solution');
+  return kit;
+};
+
 describe('the smallest kit', async () => {
   const solve = await solver();
   test('200 small questions: cost, mass, and margin for 10 % more, as brute force finds them; or none at all', async () => {
@@ -62,7 +67,7 @@ describe('the smallest kit', async () => {
     await fc.assert(
       fc.asyncProperty(question, async (q) => {
         const all = every(q);
-        const least = await bestKit(q, { least: 'cost' }, solve);
+        const least = whole(await bestKit(q, { least: 'cost' }, solve));
         if (all.length === 0) {
           none += 1;
           expect(least).toBeNull();
@@ -72,10 +77,10 @@ describe('the smallest kit', async () => {
         expect(least!.cost).toBeCloseTo(cost, 6);
         expect(least!.gap).toBe(0);
         expect(all.some((k) => Math.abs(k.cost - cost) < 1e-6 && Math.abs(k.massG - least!.massG) < 1e-6)).toBe(true);
-        const light = await bestKit(q, { least: 'mass' }, solve);
+        const light = whole(await bestKit(q, { least: 'mass' }, solve));
         expect(light!.massG).toBeCloseTo(Math.min(...all.map((k) => k.massG)), 6);
         const goal: KitGoal = { most: 'margin', mostCost: 1.1 * cost };
-        const best = await bestKit(q, goal, solve);
+        const best = whole(await bestKit(q, goal, solve));
         const affordable = all.filter((k) => k.cost <= 1.1 * cost + 1e-9).map((k) => k.margin);
         expect(best!.margin).toBeCloseTo(Math.max(...affordable), 6);
         expect(best!.cost).toBeLessThanOrEqual(1.1 * cost + 1e-6);
@@ -95,20 +100,39 @@ describe('the smallest kit', async () => {
       massG: (c) => MASSES[c],
       mostG: null,
     });
-    expect((await bestKit(q([]), { least: 'cost' }, solve))!.cost).toBe(31);
-    expect((await bestKit(q(['j0', 'j1']), { least: 'cost' }, solve))!.cost).toBe(62);
+    expect(whole(await bestKit(q([]), { least: 'cost' }, solve))!.cost).toBe(31);
+    expect(whole(await bestKit(q(['j0', 'j1']), { least: 'cost' }, solve))!.cost).toBe(62);
+  });
+  test('time that ends before any choice in whole numbers is found is told as such, never taken for a choice', async () => {
+    const jobs = Array.from({ length: 4 }, (_, i) => ({
+      id: `j${i}`,
+      routes: Array.from({ length: 30 }, (_, k) => ({
+        needs: new Map(CLASSES.map((c, n) => [c, 1 + ((7 * i + 5 * k + 3 * n) % 3)])),
+        room: (k % 7) / 7,
+      })),
+    }));
+    const q: KitQuestion = {
+      jobs,
+      atOnce: jobs.map((j) => j.id),
+      owned: new Map(),
+      price: (c) => PRICES[c],
+      massG: (c) => MASSES[c],
+      mostG: null,
+    };
+    expect(await bestKit(q, { least: 'cost' }, solve, { longestS: 0 })).toBe('unfinished');
+    expect(whole(await bestKit(q, { least: 'cost' }, solve))!.chosen.size).toBe(4);
   });
   test('a purchase holds up to the price at which the next best kit costs as much', async () => {
     await fc.assert(
       fc.asyncProperty(question, async (q) => {
-        const kit = await bestKit(q, { least: 'cost' }, solve);
+        const kit = whole(await bestKit(q, { least: 'cost' }, solve));
         if (!kit) return;
         const limits = await holdsUpTo(q, kit, solve);
         for (const { classId, price, count } of kit.buy) {
           const limit = limits.get(classId)!;
           const at = async (p: number) => {
             const dearer: KitQuestion = { ...q, price: (c) => (c === classId ? p : q.price(c)) };
-            const best = (await bestKit(dearer, { least: 'cost' }, solve))!;
+            const best = whole(await bestKit(dearer, { least: 'cost' }, solve))!;
             return { best, same: kit.cost + count * (p - price) };
           };
           if (!Number.isFinite(limit)) continue;

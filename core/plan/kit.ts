@@ -44,11 +44,14 @@ export type KitGoal =
   /** The most margin for so much money. */
   | { readonly most: 'margin'; readonly mostCost: number };
 
-/** Solves an integer program in CPLEX LP text for at most so many seconds; null when it has no solution. */
+/**
+ * Solves an integer program in CPLEX LP text for at most so many seconds.
+ * @returns null when it has no solution, 'unfinished' when none was found in the time.
+ */
 export type Solve = (
   lp: string,
   longestS: number,
-) => Promise<{ readonly values: ReadonlyMap<string, number>; readonly gap: number } | null>;
+) => Promise<{ readonly values: ReadonlyMap<string, number>; readonly gap: number } | null | 'unfinished'>;
 
 /** Margin beyond what is comfortable is worth nothing more. */
 const COMFORTABLE = 1;
@@ -73,18 +76,19 @@ export const ownedOf = (drawer: Drawer | null): ReadonlyMap<string, number> => {
 /**
  * The purchases with which every job can be done, by one of its routes each: an integer program, solved exactly. Jobs at
  * once need their parts together, others one after another.
- * @returns null when no choice of routes is possible, which only a limit of mass or money can bring about.
+ * @returns null when no choice of routes is possible, which only a limit of mass or money can bring about; 'unfinished' when
+ * the time ended before any was found.
  */
 export async function bestKit(
   question: KitQuestion,
   goal: KitGoal,
   solve: Solve,
   { atMost = new Map(), longestS = LONGEST_S }: Limits = {},
-): Promise<Kit | null> {
+): Promise<Kit | null | 'unfinished'> {
   const { jobs } = question;
   const classes = classesOf(question);
   const found = await solve(program(question, goal, classes, atMost), longestS);
-  if (!found) return null;
+  if (!found || found === 'unfinished') return found;
   const count = (name: string) => Math.round(found.values.get(name) ?? 0);
   const buy = classes.flatMap((classId, c) => {
     const n = count(`x${c}`);
@@ -106,17 +110,19 @@ export async function bestKit(
 /**
  * Up to which price each purchase of a kit stays right: dearer, and another kit costs less. Each takes a solution with fewer
  * of that class allowed.
- * @returns by class, money; infinite where nothing else does the jobs.
+ * @returns by class, money; infinite where nothing else does the jobs; none where that could not be told in the time.
  */
 export async function holdsUpTo(question: KitQuestion, kit: Kit, solve: Solve): Promise<ReadonlyMap<string, number>> {
   const limits = new Map<string, number>();
   for (const { classId, count, price } of kit.buy) {
-    let dearer = Number.POSITIVE_INFINITY;
+    let dearer: number | null = Number.POSITIVE_INFINITY;
     for (let fewer = 0; fewer < count; fewer++) {
       const other = await bestKit(question, { least: 'cost' }, solve, { atMost: new Map([[classId, fewer]]) });
+      if (other === 'unfinished') dearer = null;
+      if (dearer === null || other === 'unfinished') break;
       if (other) dearer = Math.min(dearer, (other.cost - kit.cost) / (count - fewer));
     }
-    limits.set(classId, price + dearer);
+    if (dearer !== null) limits.set(classId, price + dearer);
   }
   return limits;
 }

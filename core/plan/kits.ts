@@ -28,6 +28,8 @@ export interface KitProgress {
   readonly noWay: readonly NoWay[];
   /** Where a limit of mass leaves nothing: what the lightest kit weighs. */
   readonly lightestG: number | null;
+  /** The solver found no choice at all in its time. */
+  readonly unfinished: boolean;
   readonly done: boolean;
 }
 
@@ -66,6 +68,7 @@ export async function* kitsFor(
     kits,
     noWay,
     lightestG: null,
+    unfinished: false,
     done: false,
     ...more,
   });
@@ -126,7 +129,8 @@ export async function* kitsFor(
     ...new Set(some.flatMap((k) => fronts[k].flatMap((a) => a.toBuy.map((p) => p.class)))),
   ];
   // How much it weighs is no matter yet: chains that share are lighter, too.
-  const roughly = () => bestKit({ ...questionOf(), mostG: null }, { least: 'cost' }, solve, { longestS: QUICK_S });
+  const roughly = async () =>
+    orNull(await bestKit({ ...questionOf(), mostG: null }, { least: 'cost' }, solve, { longestS: QUICK_S }));
   let rough = await roughly();
   let wide = false;
   for (let round = 0; rough && rough.cost > 0 && jobs.length > 1 && round < MOST_ROUNDS; round++) {
@@ -156,23 +160,29 @@ export async function* kitsFor(
     };
   };
   // A quick look first, so that there is something to show, with how far it may be from the best, while the proof goes on.
-  const quick = await bestKit(question, { least: 'cost' }, solve, { longestS: QUICK_S });
+  const quick = orNull(await bestKit(question, { least: 'cost' }, solve, { longestS: QUICK_S }));
   if (quick && quick.gap > 0) yield told({ kits: [await named('cheapest', quick)] });
   const cheapest = quick?.gap === 0 ? quick : await bestKit(question, { least: 'cost' }, solve);
+  if (cheapest === 'unfinished') {
+    yield told({ unfinished: true, done: true });
+    return;
+  }
   if (!cheapest) {
-    const light = await bestKit({ ...question, mostG: null }, { least: 'mass' }, solve);
+    const light = orNull(await bestKit({ ...question, mostG: null }, { least: 'mass' }, solve));
     yield told({ kits: [], lightestG: light?.massG ?? null, done: true });
     return;
   }
   kits = [await named('cheapest', cheapest)];
   yield told();
-  const better = await bestKit(question, { most: 'margin', mostCost: 1.1 * cheapest.cost }, solve);
+  const better = orNull(await bestKit(question, { most: 'margin', mostCost: 1.1 * cheapest.cost }, solve));
   if (better) kits = [...kits, await named('most margin for a tenth more', better)];
   yield told();
-  const light = await bestKit(question, { least: 'mass' }, solve);
+  const light = orNull(await bestKit(question, { least: 'mass' }, solve));
   if (light) kits = [...kits, await named('lightest bag', light)];
   yield told({ done: true });
 }
+
+const orNull = (kit: Kit | null | 'unfinished'): Kit | null => (kit === 'unfinished' ? null : kit);
 
 /** A drawer with so many more parts. */
 const withParts = (drawer: Drawer | null, classes: readonly string[]): Drawer => ({

@@ -10,6 +10,8 @@ export const solver = async (): Promise<Solve> => {
   return async (lp, longestS) => {
     const found = highs.solve(lp, { time_limit: longestS, output_flag: false });
     if (found.Status !== 'Optimal' && found.Status !== 'Time limit reached') return null;
+    // Out of time before any choice in whole numbers was found: what stands in the columns is no choice.
+    if (found.Status !== 'Optimal' && !Number.isFinite(found.ObjectiveValue)) return 'unfinished';
     const values = new Map(Object.entries(found.Columns).map(([name, c]) => [name, 'Primal' in c ? c.Primal : 0]));
     if (found.Status === 'Optimal') return { values, gap: 0 };
     const loose = highs.solve(lp.replace(/General[\s\S]*End/, 'End'), { time_limit: longestS, output_flag: false });

@@ -18,7 +18,7 @@ interface Props {
 /** The kits that were found, side by side, and the chosen one in full. */
 export function Kits({ jobs, drawer, progress, searching }: Props) {
   const [shown, setShown] = useState(0);
-  const { kits, noWay, lightestG } = progress;
+  const { kits, noWay, lightestG, unfinished } = progress;
   const nameOf = (id: string) => jobs.find((j) => j.id === id)?.name ?? id;
   const kit = kits[Math.min(shown, kits.length - 1)];
   return (
@@ -31,6 +31,11 @@ export function Kits({ jobs, drawer, progress, searching }: Props) {
       {lightestG !== null && (
         <p className="rounded-xl border border-fail bg-fail-wash p-3">
           <b>No kit is so light.</b> The lightest weighs {lightestG.toFixed(0)} g.
+        </p>
+      )}
+      {unfinished && (
+        <p className="rounded-xl border border-fail bg-fail-wash p-3">
+          <b>The time ended before any kit was found.</b> Try again with less else running, or with fewer jobs at once.
         </p>
       )}
       {searching && kits.length === 0 && <p className="text-soft">Computing chains for each job...</p>}
