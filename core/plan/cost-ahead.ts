@@ -29,12 +29,13 @@ function leadingInto(catalogue: Catalogue): (into: PortSpec) => readonly Leaving
 /**
  * Least cost from leaving a part by a port, with certain needs still open, to the device with none: Dijkstra from the
  * device backwards over ports and needs. Never more than what a chain will really cost.
+ * @param leaving ports that sound may leave a part by.
  * @param leads microphones that come side by side.
  * @returns a cost by port and needs; undefined where no way leads on.
  */
 export function costAhead(
   catalogue: Catalogue,
-  classes: readonly PartClass[],
+  leaving: readonly PortSpec[],
   device: PartClass,
   stock: Stock,
   needs: Needs,
@@ -44,7 +45,7 @@ export function costAhead(
 ): (port: PortSpec, open: number) => number | undefined {
   const leadInto = leadingInto(catalogue);
   const ahead = new Map<PortSpec, (number | undefined)[]>();
-  for (const c of classes) if (!c.host) for (const port of outsOf(c)) ahead.set(port, []);
+  for (const port of leaving) ahead.set(port, []);
   const joining = new Map<PortSpec, number>();
   const queue = new TinyQueue<Leaving & { readonly open: number; readonly cost: number }>(
     [],

@@ -52,3 +52,29 @@ describe.each(
     for (const c of first({ ...job, budget: 20 }, drawer, 60)) expect(c.cost).toBeLessThanOrEqual(20);
   });
 });
+
+describe('a digital side that is of no use leaves the analogue one', () => {
+  const owning = (...classes: string[]): Drawer => ({
+    format: 'symplex.drawer',
+    version: 1,
+    id: 'd',
+    name: 'D',
+    parts: classes.map((c) => ({ id: c, class: c })),
+  });
+  const [lead] = demoJobs[0].sources;
+  const job: Job = { ...demoJobs[0], sources: [lead], arrangement: 'one', device: 'phone-headset', budget: null };
+  const outsOf = (chains: readonly Chain[], classId: string) =>
+    new Set(chains.flatMap((c) => c.links.filter((l) => l.classId === classId).map((l) => l.outPort)));
+  test('a receiver whose USB hole only charges still sends by its jack', () => {
+    const drawer = owning('pack-own-mic', 'receiver-charge-usb', 'lead-3-4');
+    const chains = first({ ...job, app: 'recorder-picker', distanceM: 3 }, drawer, 400);
+    expect(outsOf(chains, 'receiver-charge-usb')).toEqual(new Set(['out']));
+  });
+  test('where the app takes headsets only, a mixer with USB leads on by its analogue outputs, never by USB', () => {
+    const drawer = owning('mixer-8-usb', 'dynamic-handheld', 'lead-xlr', 'lead-6.35-6.35', 'adapter-6.35-3.5-down');
+    const chains = first({ ...job, app: 'browser-call', distanceM: 1, place: 'desk-mains' }, drawer, 3000);
+    const outs = outsOf(chains, 'mixer-8-usb');
+    expect(outs.size).toBeGreaterThan(0);
+    expect(outs).not.toContain('usb');
+  });
+});

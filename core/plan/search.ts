@@ -73,7 +73,10 @@ export function* searchChains(
 ): Generator<Chain | null> {
   const device = catalogue.parts.get(job.device)!;
   const app = catalogue.apps.get(job.app)!;
-  const classes = [...catalogue.parts.values()].filter((c) => usable(c, job) && (c.host || !isRefused(c, app, device)));
+  const classes = [...catalogue.parts.values()].filter((c) => usable(c, job));
+  // Where the digital side of a part is of no use, sound may still leave it by another port.
+  const refused = new Set(classes.filter((c) => !c.host && isRefused(c, app, device)));
+  const leaves: Leaves = (c) => (refused.has(c) ? outsOf(c).filter((p) => !isDigital(c, p)) : outsOf(c));
   const { lead, others } = sortedSources(job);
   const guests = guestsOf(others, catalogue, stock);
   const voices = job.sources.length;
@@ -82,9 +85,18 @@ export function* searchChains(
   const needs = needsOf(job, catalogue, voices, apart, lacking);
   const single = lead.length === 1 || (!apart && lead[0].from === undefined);
   const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
-  const stepsFrom = waysOn(classes);
+  const stepsFrom = waysOn(classes, leaves);
   const leads = others.length > 0 ? microphoneCounts[0] : lead.length;
-  const ahead = costAhead(catalogue, classes, device, stock, needs, leads, guests, pieceCost);
+  const ahead = costAhead(
+    catalogue,
+    classes.filter((c) => !c.host).flatMap(leaves),
+    device,
+    stock,
+    needs,
+    leads,
+    guests,
+    pieceCost,
+  );
   // Of those that are as good, the one found first comes first.
   const inOrder = (a: State, b: State) => a.bound - b.bound || a.found - b.found;
   let queue = new TinyQueue<State>([], inOrder);
@@ -104,6 +116,7 @@ export function* searchChains(
     if (lead[0].from === undefined ? !partClass.circuit.some((e) => e.is === 'capsule') : partClass.id !== lead[0].from)
       continue;
     for (const out of partClass.ports.filter((p) => p.flow === 'out' && !isRightHalf(p))) {
+      if (refused.has(partClass) && isDigital(partClass, out)) continue;
       for (const microphones of microphoneCounts) {
         const links = [{ classId: partClass.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
         const cost = moneyOf(links, stock, microphones) + links.length * pieceCost;
@@ -249,25 +262,31 @@ interface WayOn {
 }
 
 /** Ways on from each port of each class, worked out when first asked for. */
-function waysOn(classes: readonly PartClass[]): (state: State) => readonly WayOn[] {
+function waysOn(classes: readonly PartClass[], leaves: Leaves): (state: State) => readonly WayOn[] {
   const known = new Map<string, readonly WayOn[]>();
   return ({ partClass, out }) => {
     const key = `${partClass.id}.${out.id}`;
-    const ways = known.get(key) ?? classes.filter((c) => !isGiven(c)).flatMap((next) => waysThrough(out, next));
+    const ways = known.get(key) ?? classes.filter((c) => !isGiven(c)).flatMap((next) => waysThrough(out, next, leaves));
     known.set(key, ways);
     return ways;
   };
 }
 
-function waysThrough(from: PortSpec, next: PartClass): WayOn[] {
+function waysThrough(from: PortSpec, next: PartClass, leaves: Leaves): WayOn[] {
   const fitting = next.ports.filter((p) => ['in', 'through'].includes(p.flow) && takes(from, p));
   const first = fitting[0];
   if (!first) return [];
   const alike = fitting.filter((p) => p.flow === 'in' && p.connector === first.connector).map((p) => p.id);
-  return outsOf(next)
+  return leaves(next)
     .filter((out) => out !== first)
     .map((out) => ({ next, into: first.id, alike, out }));
 }
+
+/** The ports that sound may leave a class by. */
+type Leaves = (c: PartClass) => readonly PortSpec[];
+
+/** Does the port lead sound on as data, towards the device? */
+const isDigital = (c: PartClass, p: PortSpec): boolean => p.id === c.usb?.up || p.carries === 'usb';
 
 /** A part with a converter is where the signal is recorded: of no use where the app takes none of its inputs. */
 const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
