@@ -3,7 +3,7 @@ const rooms = (list) => `^(${list.join('|')})/`;
 
 /** A room of core, entered from anywhere else, is entered by its index. */
 const CORE_ROOMS =
-  '(model|connectors|circuit|signal|interference|host|power|routing|gates|levels|standin|plan|identify|compile|readings|assess|wav|take|render|filter|edit)';
+  '(model|connectors|change|cause|mend|circuit|signal|interference|host|power|routing|gates|levels|standin|plan|identify|compile|readings|assess|wav|take|render|filter|edit)';
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
@@ -79,6 +79,12 @@ module.exports = {
       severity: 'error',
       from: { path: '^cli/' },
       to: { path: '^(app|ui|store|workers)/' },
+    },
+    {
+      name: 'changes-are-below-what-judges',
+      severity: 'error',
+      from: { path: '^core/change/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/', pathNot: '^core/(change|model|connectors)/' },
     },
     { name: 'resolved', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],

@@ -1,6 +1,6 @@
+import { attachPart } from '../change';
 import { type Catalogue, quantity, type Setup, turnKnob } from '../model';
 import { type Beside, classesFor, holesFor } from './beside';
-import { attachPart } from './edit';
 import { listenWell } from './listen';
 import { compareScores, scoreOf } from './score';
 import { faultsOf, isHopeless, judged, type Settled, settleFrom } from './settle';

@@ -1,5 +1,5 @@
+import { freePorts } from '../change';
 import type { Catalogue, PartClass, PortSpec, Setup } from '../model';
-import { freePorts } from './edit';
 
 /** What is put beside a chain: something to listen by, or something to charge from. */
 export type Beside = 'listening' | 'power';

@@ -1,7 +1,7 @@
+import { BY_WIRE_M, freshId } from '../change';
 import type { Catalogue, Job, Joint, Part, Placement, PortSpec, Setup, Source } from '../model';
 import { placedM } from './accompany';
 import { type Branch, type Chain, isJoining, type Link } from './chain';
-import { BY_WIRE_M, freshId } from './edit';
 import { sortedSources } from './search';
 import type { Stock } from './stock';
 

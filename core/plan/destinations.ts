@@ -1,3 +1,4 @@
+import { freePorts, freshId, insertPart } from '../change';
 import {
   type Catalogue,
   type Destination,
@@ -11,7 +12,6 @@ import {
 import { accompany } from './accompany';
 import { growing } from './build';
 import type { Link } from './chain';
-import { freePorts, freshId, insertPart } from './edit';
 import { compareScores, scoreOf } from './score';
 import { type Settled, settleKnobs } from './settle';
 import { costOf, type Stock } from './stock';

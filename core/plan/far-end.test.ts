@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { trialJob, voice } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
+import { otherHoles } from '../change';
 import { type Drawer, type Setup, turnKnob } from '../model';
-import { otherHoles } from './edit';
 import { plan } from './plan';
 
 // A host with a guest beside them takes a caller, and must hear all of it. By common practice the caller comes into the

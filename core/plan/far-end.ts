@@ -1,7 +1,7 @@
 import { mustAssess } from '../assess';
+import { freePorts, otherHoles } from '../change';
 import { type Catalogue, hearsFarEnd, type Joint, type PartClass, type PortSpec, type Setup } from '../model';
 import { growing } from './build';
-import { freePorts, otherHoles } from './edit';
 import { listenWell } from './listen';
 import { opened } from './opened';
 import { compareScores, scoreOf } from './score';

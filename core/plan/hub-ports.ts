@@ -1,7 +1,7 @@
+import { portsFit } from '../change';
 import { compile } from '../compile';
 import { type Catalogue, hostsOf, type Joint, type PartClass, type Setup } from '../model';
 import { type UsbTree, usbTree } from '../power';
-import { portsFit } from './edit';
 
 /** A hub whose pieces would be better off in other sockets of it. */
 export interface HubPorts {

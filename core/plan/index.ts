@@ -1,15 +1,4 @@
 export type { Answer } from './answer';
-export {
-  freePorts,
-  insertPart,
-  type OtherHole,
-  otherHoles,
-  plugIn,
-  portsFit,
-  swapPart,
-  takeOut,
-  wiredSource,
-} from './edit';
 export type { Best } from './front';
 export { type HubPorts, hubPorts } from './hub-ports';
 export { type KitProgress, type KitWish, kitsFor, type NamedKit } from './kits';

@@ -1,11 +1,11 @@
 import { type Assessment, mustAssess } from '../assess';
+import { attachPart, insertPart, otherHoles, swapPart } from '../change';
 import { type GateName, nameOf, type Status, type Verdict } from '../gates';
 import { solveKnobs } from '../levels';
 import { type Catalogue, type Drawer, isGiven, type Part, type PartClass, type Setup, turnKnob } from '../model';
 import { accompany } from './accompany';
 import { atDevice } from './at-device';
 import { classesFor, holesFor } from './beside';
-import { attachPart, insertPart, otherHoles, swapPart } from './edit';
 import { hubPorts } from './hub-ports';
 import { plan } from './plan';
 import { compareScores, type Score, scoreOf } from './score';

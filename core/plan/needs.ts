@@ -1,4 +1,5 @@
 import { mustAssess } from '../assess';
+import { portsFit } from '../change';
 import {
   type Catalogue,
   hearsSelf,
@@ -9,7 +10,6 @@ import {
   quantity,
   type Setup,
 } from '../model';
-import { portsFit } from './edit';
 
 /** What a chain has still to pass through before the device, as bits. */
 export const JOIN = 1;

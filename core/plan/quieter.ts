@@ -1,6 +1,6 @@
 import { type Assessment, mustAssess } from '../assess';
+import { insertPart, swapPart } from '../change';
 import { type Catalogue, type Drawer, knobAt, type PartClass, quantity, type Setup, turnKnob } from '../model';
-import { insertPart, swapPart } from './edit';
 import { costOf, stockOf } from './stock';
 import { withArticle } from './words';
 

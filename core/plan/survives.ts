@@ -1,6 +1,6 @@
 import { mustAssess } from '../assess';
+import { swapPart } from '../change';
 import type { Catalogue, Setup } from '../model';
-import { swapPart } from './edit';
 
 /** What a chain must still do on another device for its pieces to be worth keeping. */
 const NEEDED = ['fit', 'wired', 'seen'] as const;

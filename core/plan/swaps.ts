@@ -1,7 +1,7 @@
 import { assess } from '../assess';
+import { swapPart } from '../change';
 import type { GateName, Status } from '../gates';
 import type { Catalogue, Drawer, Setup } from '../model';
-import { swapPart } from './edit';
 import { statusesOf } from './mend';
 import { compareScores, type Score, scoreOf } from './score';
 import { stockOf } from './stock';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { catalogue } from '@/catalogue';
+import { freePorts, plugIn, portsFit } from '@/core/change';
 import type { KnobSpec, Part, Setup } from '@/core/model';
-import { freePorts, plugIn, portsFit } from '@/core/plan';
 
 const classes = [...catalogue.parts.values()];
 const hosts = classes.filter((c) => c.host);

@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
+import { wiredSource } from '@/core/change';
 import type { Job, Source } from '@/core/model';
-import { wiredSource } from '@/core/plan';
 import { lower } from '../kit';
 import { BlankWithPanel } from './blank';
 import { BLANKS, EFFORTS, LOUDNESSES, newInstrument, sourcesText, WIRED, withSources } from './blanks';

@@ -1,10 +1,10 @@
 'use client';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
+import { otherHoles } from '@/core/change';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { ohmText, voltText } from '@/core/gates';
 import type { Joint, Setup } from '@/core/model';
-import { otherHoles } from '@/core/plan';
 import { FARTHEST_MM } from '@/core/readings';
 import { Slide } from '../bench';
 import { Button, partName, useCloseUp } from '../kit';

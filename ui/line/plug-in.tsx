@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
+import { freePorts, plugIn, portsFit, takeOut } from '@/core/change';
 import type { Drawer, Part, Setup } from '@/core/model';
-import { freePorts, plugIn, portsFit, takeOut } from '@/core/plan';
 import { Button, classOf, lower, partName } from '../kit';
 
 interface Props {
