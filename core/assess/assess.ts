@@ -4,6 +4,7 @@ import { compile } from '../compile';
 import { judge, type Verdict } from '../gates';
 import type { Catalogue, Setup } from '../model';
 import { type Readings, read } from '../readings';
+import type { Bands } from '../signal';
 
 export interface Assessment {
   /** As seen from the job's own device. */
@@ -20,8 +21,8 @@ export interface Assessment {
  * The setup must have passed `checkDocument` against the same catalogue.
  * @returns a circuit problem only when a class of the catalogue is wrong in itself.
  */
-export function assess(setup: Setup, catalogue: Catalogue): Result<Assessment, CircuitProblem> {
-  const views = read(compile(setup, catalogue));
+export function assess(setup: Setup, catalogue: Catalogue, bands: Bands = 'all'): Result<Assessment, CircuitProblem> {
+  const views = read(compile(setup, catalogue), bands);
   if (!views.ok) return views;
   const [readings, ...also] = views.value;
   const verdicts = judge(readings, also);
@@ -29,8 +30,8 @@ export function assess(setup: Setup, catalogue: Catalogue): Result<Assessment, C
 }
 
 /** The same where the circuit can only be at fault by a bug of a class: its problem is thrown. */
-export function mustAssess(setup: Setup, catalogue: Catalogue): Assessment {
-  const assessed = assess(setup, catalogue);
+export function mustAssess(setup: Setup, catalogue: Catalogue, bands: Bands = 'all'): Assessment {
+  const assessed = assess(setup, catalogue, bands);
   if (!assessed.ok) throw new Error(assessed.problem.message);
   return assessed.value;
 }

@@ -1,3 +1,21 @@
+export { apply, applyAll, isTaken } from './apply';
+export {
+  asTheCareful,
+  bypasses,
+  closedKnobs,
+  exchanges,
+  fits,
+  moves,
+  outlets,
+  removals,
+  switches,
+  turns,
+} from './at-hand';
+export type { Change, End, SessionChange, Side, Structure } from './change';
+export { effortS } from './effort';
+export { type Fault, type FaultKind, faultsOf } from './faults';
+export { inverse, isIdle, structureOf } from './inverse';
+export { contactName, holeName, jointName, lower, portName, positionName, say, sayAll, withArticle } from './say';
 export {
   attachPart,
   BY_WIRE_M,
@@ -12,3 +30,4 @@ export {
   takeOut,
   wiredSource,
 } from './structure';
+export { type Touched, touched } from './touched';

@@ -1,6 +1,6 @@
 import { type Element, nodesOf } from '../circuit';
-import { connectorNamed, contactsOf, mate } from '../connectors';
-import { type Catalogue, hostsOf, type PortRef, type Setup } from '../model';
+import { connectorNamed, contactsOf, type Mating, mate } from '../connectors';
+import { type Catalogue, hostsOf, type Joint, type PortRef, type Setup } from '../model';
 import {
   type Compiled,
   contactNode,
@@ -69,7 +69,10 @@ export function compile(
   const joints: FittedJoint[] = setup.joints.map((joint) => {
     const a = side(joint.a);
     const b = side(joint.b);
-    const mating = mate(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!, joint.outMm ?? 0);
+    const mating = asItIs(
+      mate(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!, joint.outMm ?? 0),
+      joint,
+    );
     const touchNames = mating.fits ? mating.touches.map((t) => `${joint.id}/${t.plug}-${t.socket}`) : [];
     if (mating.fits) {
       const [plug, socket] = mating.plugIs === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
@@ -126,6 +129,17 @@ export function compile(
     touchOhm,
     ownerOf: (element) => owners.get(element) ?? device.part.id,
   };
+}
+
+/** What touches in this very joint: broken conductors touch nothing, bridged ones lie where the other lies. */
+function asItIs(mating: Mating, { parted = [], bridged = [] }: Joint): Mating {
+  if (!mating.fits || parted.length + bridged.length === 0) return mating;
+  const whole = mating.touches.filter((t) => !parted.includes(t.plug));
+  const others = bridged.flatMap(([x, y]) =>
+    whole.flatMap((t) => (t.plug === x ? [{ ...t, plug: y }] : t.plug === y ? [{ ...t, plug: x }] : [])),
+  );
+  const news = others.filter((o) => !whole.some((t) => t.plug === o.plug && t.socket === o.socket));
+  return { ...mating, touches: [...whole, ...news] };
 }
 
 /**

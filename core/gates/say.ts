@@ -1,11 +1,10 @@
 import type { Compiled } from '../compile';
 import { connectorNamed, describeConnector } from '../connectors';
-import type { Role } from '../model';
+import { partName, type Role } from '../model';
 
 /** The name a person knows a part by. */
 export function nameOf(compiled: Compiled, part: string): string {
-  const f = compiled.fitted.get(part)!;
-  return f.part.name ?? f.partClass.name;
+  return partName(compiled.setup, compiled.catalogue, part);
 }
 
 /** "joint 3": numbered in the order of plugging. */

@@ -1,4 +1,4 @@
-import { connectorNamed } from '../connectors';
+import { connectorNamed, contactsOf } from '../connectors';
 import { hasBattery, mostChannels, takesUp } from './abilities';
 import type { Document, Drawer, Job, Part, Setup } from './documents';
 import { hostsOf } from './hosts';
@@ -93,6 +93,22 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
       if (taken.has(key))
         return { pointer, message: `The port ${ref.port} of ${ref.part} already holds another joint.` };
       taken.add(key);
+    }
+  }
+  for (const [i, joint] of setup.joints.entries()) {
+    const contacts = new Set(
+      [joint.a, joint.b].flatMap((ref) => {
+        const spec = catalogue.parts.get(parts.get(ref.part)!.class)!.ports.find((p) => p.id === ref.port)!;
+        return contactsOf(connectorNamed(spec.connector)!);
+      }),
+    );
+    const stray = [...(joint.parted ?? []), ...(joint.bridged ?? []).flat()].find((c) => !contacts.has(c));
+    if (stray !== undefined) {
+      const field = joint.parted?.includes(stray) ? 'parted' : 'bridged';
+      return {
+        pointer: `${at}/joints/${i}/${field}`,
+        message: `Neither plug nor socket there has a contact "${stray}".`,
+      };
     }
   }
   const sources = new Set(setup.job.sources.map((s) => s.id));

@@ -104,6 +104,10 @@ export interface Joint {
   readonly outMm?: number;
   /** Resistance of each pair of contacts, where dirt makes it more than clean metal. */
   readonly contactOhm?: number;
+  /** Contacts of the plug that touch nothing: a broken conductor, a bent spring. */
+  readonly parted?: readonly string[];
+  /** Contacts of the plug that are joined by what should not be there. */
+  readonly bridged?: readonly (readonly [string, string])[];
 }
 
 /** A source heard by a microphone. */

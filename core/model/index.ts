@@ -47,6 +47,7 @@ export type {
   UsbSpeed,
   Value,
 } from './part-class';
+export { partName } from './part-name';
 export type { DocumentProblem } from './problem';
 export { knobAt, quantity, valueWithBasis } from './quantity';
 export { readDocument } from './read';

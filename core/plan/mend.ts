@@ -1,5 +1,5 @@
 import { type Assessment, mustAssess } from '../assess';
-import { attachPart, insertPart, otherHoles, swapPart } from '../change';
+import { attachPart, insertPart, otherHoles, swapPart, withArticle } from '../change';
 import { type GateName, nameOf, type Status, type Verdict } from '../gates';
 import { solveKnobs } from '../levels';
 import { type Catalogue, type Drawer, isGiven, type Part, type PartClass, type Setup, turnKnob } from '../model';
@@ -11,7 +11,6 @@ import { plan } from './plan';
 import { compareScores, type Score, scoreOf } from './score';
 import { settleKnobs } from './settle';
 import { costOf, type Stock, stockOf } from './stock';
-import { withArticle } from './words';
 
 /** A change that makes a setup better, with what it would do. */
 export interface Mend {

@@ -1,8 +1,7 @@
 import { type Assessment, mustAssess } from '../assess';
-import { insertPart, swapPart } from '../change';
+import { insertPart, swapPart, withArticle } from '../change';
 import { type Catalogue, type Drawer, knobAt, type PartClass, quantity, type Setup, turnKnob } from '../model';
 import { costOf, stockOf } from './stock';
-import { withArticle } from './words';
 
 /** A change that would bring mains hum down, and by how much. */
 export interface Quieter {

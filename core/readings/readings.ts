@@ -17,6 +17,7 @@ import {
 } from '../power';
 import { type DelayReading, readDelays } from '../routing';
 import {
+  type Bands,
   criticalDistanceM,
   directOverRoomDb,
   isAlive,
@@ -96,8 +97,8 @@ export interface Readings {
  * @returns one for each device, the job's own first; the circuit's problem, naming a node, when it has no answer: a fault
  * of a part class.
  */
-export function read(asDrawn: Compiled): Result<readonly Readings[], CircuitProblem> {
-  const all = solved(asDrawn);
+export function read(asDrawn: Compiled, bands: Bands = 'all'): Result<readonly Readings[], CircuitProblem> {
+  const all = solved(asDrawn, bands);
   if (!all.ok) return all;
   const { compiled, circuit, op, responses, watts, views, trees, entries } = all.value;
   const shared = { circuit, op, responses, watts, ...sharedBy(compiled, op, responses) };
@@ -105,11 +106,11 @@ export function read(asDrawn: Compiled): Result<readonly Readings[], CircuitProb
 }
 
 /** The solution, and what each device could list by it. */
-function solved(asDrawn: Compiled) {
+function solved(asDrawn: Compiled, bands: Bands = 'all') {
   const steady = steadyState(asDrawn);
   if (!steady.ok) return steady;
   const { compiled, circuit, op } = steady.value;
-  const responses = solveResponses(compiled, circuit, op);
+  const responses = solveResponses(compiled, circuit, op, bands);
   if (!responses.ok) return responses;
   const [first, ...others] = compiled.hosts;
   const views = [compiled, ...others.map((h) => seenFrom(compiled, h))];

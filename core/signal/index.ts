@@ -12,7 +12,15 @@ export {
 } from './noise';
 export { isAlive, type OperatingPoint, operatingPoint, touchNodes } from './operating';
 export { nearestE24, type Pad, type PadForm, type PadResult, type PadWish, padFor, type Resistor } from './pad';
-export { type Feed, playbackKey, type Responses, responseAt1k, solveResponses, voiceVolt } from './response';
+export {
+  type Bands,
+  type Feed,
+  playbackKey,
+  type Responses,
+  responseAt1k,
+  solveResponses,
+  voiceVolt,
+} from './response';
 export { criticalDistanceM, directOverRoomDb } from './room';
 export { aWeightingDb, BAND_1K, bandwidthHz, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
 export { voicedNetlist } from './voiced';

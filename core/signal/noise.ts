@@ -1,7 +1,7 @@
 import { type Circuit, type Element, magnitude, type Transfer } from '../circuit';
 import type { Compiled, InputChannel } from '../compile';
 import { pascal, voltOf } from './level';
-import type { Responses } from './response';
+import { eachOnce, type Responses } from './response';
 import { aWeightingDb, bandwidthHz, THIRD_OCTAVES_HZ } from './spectrum';
 
 type Resistor = Extract<Element, { kind: 'resistor' }>;
@@ -85,7 +85,7 @@ export function roughNoiseVolt(
 
 /** Transfers from anywhere to the voltage between two nodes, one a third octave. */
 export const transfersTo = (responses: Responses, [p, n]: readonly [string, string]): readonly Transfer[] =>
-  responses.solvables.map((s) => s.transferTo(p, n));
+  eachOnce(responses.solvables, (s) => s.transferTo(p, n));
 
 /** Noise at an input channel, its own converter included. */
 export function noiseAt(
@@ -118,14 +118,15 @@ export function noiseAcross(
   const count = resistors.parts.length + generators.length;
   const power = new Float64Array(count);
   const aPower = new Float64Array(count);
+  const densities = new Float64Array(count);
   transfers.forEach((transfer, band) => {
     const { width, aWeight } = BANDS[band];
+    const isNew = band === 0 || transfer !== transfers[band - 1];
     for (let i = 0; i < count; i++) {
       const k = i - resistors.parts.length;
-      const density =
-        k < 0
-          ? resistors.density[i] * transfer.squaredOhm(resistors.a[i], resistors.b[i])
-          : generators[k].density(transfer, band);
+      if (k >= 0) densities[i] = generators[k].density(transfer, band);
+      else if (isNew) densities[i] = resistors.density[i] * transfer.squaredOhm(resistors.a[i], resistors.b[i]);
+      const density = densities[i];
       power[i] += width * density;
       aPower[i] += width * density * aWeight;
     }

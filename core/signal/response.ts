@@ -30,11 +30,19 @@ export interface Responses {
 
 const BAND_1K_HZ = 1000;
 
+/** All third octaves, or 1 kHz standing for all: what does not hang on frequency comes out the same, a tenth as dear. */
+export type Bands = 'all' | '1 kHz';
+
 /**
  * Solve for all sources of the job. A source that several microphones hear drives all of them at once, in phase:
  * the worst case for one sum, and true below the frequencies where the paths differ by half a wave.
  */
-export function solveResponses(compiled: Compiled, circuit: Circuit, op: OperatingPoint): Result<Responses> {
+export function solveResponses(
+  compiled: Compiled,
+  circuit: Circuit,
+  op: OperatingPoint,
+  bands: Bands = 'all',
+): Result<Responses> {
   const feeds: Feed[] = compiled.setup.placements.flatMap((placement) => {
     const source = compiled.setup.job.sources.find((s) => s.id === placement.source)!;
     return compiled.capsules
@@ -48,11 +56,12 @@ export function solveResponses(compiled: Compiled, circuit: Circuit, op: Operati
       }));
   });
   const solvables: Solvable[] = [];
-  for (const hz of THIRD_OCTAVES_HZ) {
+  for (const hz of bands === 'all' ? THIRD_OCTAVES_HZ : [BAND_1K_HZ]) {
     const at = circuit.at(hz);
     if (!at.ok) return at;
     solvables.push(at.value);
   }
+  while (solvables.length < THIRD_OCTAVES_HZ.length) solvables.push(solvables[0]);
   const bySource = new Map<string, Solution[]>();
   for (const { id } of compiled.setup.job.sources) {
     const amplitudes = new Map<string, number>();
@@ -61,7 +70,7 @@ export function solveResponses(compiled: Compiled, circuit: Circuit, op: Operati
     }
     bySource.set(
       id,
-      solvables.map((s) => s.solveFor(amplitudes)),
+      eachOnce(solvables, (s) => s.solveFor(amplitudes)),
     );
   }
   const playback = new Map<string, Solution>();
@@ -73,6 +82,13 @@ export function solveResponses(compiled: Compiled, circuit: Circuit, op: Operati
     compiled.setup.job.sources.map((s) => [s.id, s.sound === 'music' ? MUSIC_SHARES : SPEECH_SHARES]),
   );
   return ok({ solvables, feeds, bySource, shares, playback, has: circuit.has, handle: circuit.handle });
+}
+
+/** The same of each band, worked out once where bands share a solution. */
+export function eachOnce<T>(solvables: readonly Solvable[], work: (s: Solvable) => T): T[] {
+  const out: T[] = [];
+  solvables.forEach((s, i) => out.push(i > 0 && s === solvables[i - 1] ? out[i - 1] : work(s)));
+  return out;
 }
 
 export const playbackKey = (part: string, side: string): string => `${part} ${side}`;

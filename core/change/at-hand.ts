@@ -1,0 +1,174 @@
+import { type Catalogue, type Joint, knobAt, type PartClass, type PortRef, type Session, type Setup } from '../model';
+import { apply } from './apply';
+import type { Change, Side } from './change';
+import { freePorts, portsFit } from './structure';
+
+const SIDES = ['a', 'b'] as const;
+
+const classesOf = (setup: Setup, catalogue: Catalogue): ReadonlyMap<string, PartClass> =>
+  new Map(setup.parts.map((p) => [p.id, catalogue.parts.get(p.class)!]));
+
+/** What is not as the careful do it, put right: plugs pushed home, contacts made whole, the device set as it should be. */
+export function* asTheCareful(setup: Setup): Generator<Change> {
+  for (const joint of setup.joints) {
+    if ((joint.outMm ?? 0) > 0) yield { do: 'seat', joint: joint.id, outMm: 0 };
+    if (joint.contactOhm !== undefined) yield { do: 'dirt', joint: joint.id, ohm: null };
+    for (const contact of joint.parted ?? []) yield { do: 'contact', joint: joint.id, contact, parted: false };
+    for (const contacts of joint.bridged ?? []) yield { do: 'bridge', joint: joint.id, contacts, on: false };
+  }
+  for (const key of Object.keys(setup.session ?? {}) as (keyof Session)[])
+    yield { do: 'session', set: { [key]: null } };
+  if (setup.chosenInput !== 'newest') yield { do: 'choose', input: 'newest' };
+  for (const part of setup.parts) if (part.outlet !== undefined) yield { do: 'outlet', part: part.id, outlet: null };
+}
+
+/** Switches and choices of all parts, each in every other position. */
+export function* switches(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'knob' }>> {
+  for (const part of setup.parts) {
+    const partClass = catalogue.parts.get(part.class)!;
+    for (const knob of partClass.knobs ?? []) {
+      if (knob.unit === 'dB') continue;
+      const now = knobAt(part, partClass, knob.id);
+      for (let to = knob.min; to <= knob.max; to += knob.step) {
+        if (to !== now) yield { do: 'knob', part: part.id, knob: knob.id, to };
+      }
+    }
+  }
+}
+
+/** Where a fader passes what it is given, dB. */
+const UNITY_DB = 0;
+
+/** Faders and sends that are closed, opened to unity. */
+export function* closedKnobs(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'knob' }>> {
+  for (const part of setup.parts) {
+    const partClass = catalogue.parts.get(part.class)!;
+    for (const knob of partClass.knobs ?? []) {
+      if (knob.unit !== 'dB' || knob.min >= UNITY_DB || knob.max < UNITY_DB) continue;
+      if (knobAt(part, partClass, knob.id) === knob.min)
+        yield { do: 'knob', part: part.id, knob: knob.id, to: UNITY_DB };
+    }
+  }
+}
+
+/** Leads and adapters turned end for end, where they then go into what they join. */
+export function* turns(setup: Setup, catalogue: Catalogue): Generator<Change> {
+  const classes = classesOf(setup, catalogue);
+  for (const part of setup.parts) {
+    const { kind, ports } = classes.get(part.id)!;
+    if (kind !== 'lead' && kind !== 'adapter') continue;
+    const held = setup.joints.filter((j) => (j.a.part === part.id) !== (j.b.part === part.id));
+    if (held.length !== 2) continue;
+    const [p, q] = held.map((j) => (j.a.part === part.id ? j.a.port : j.b.port));
+    const [one, other] = [p, q].map((id) => ports.find((x) => x.id === id)!);
+    const change: Change = { do: 'turn', part: part.id, ports: [p, q] };
+    // Alike at both ends it is the same either way round.
+    if (one.connector === other.connector && one.flow === other.flow) continue;
+    if (fitsAfter(setup, catalogue, change, held)) yield change;
+  }
+}
+
+/** Plugs in other free holes that they go into: of the same part, and of others. */
+export function* moves(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'move' }>> {
+  const classes = classesOf(setup, catalogue);
+  const free = freePorts(setup, catalogue);
+  for (const joint of setup.joints) {
+    for (const side of SIDES) {
+      const far = joint[side === 'a' ? 'b' : 'a'];
+      const farPort = classes.get(far.part)!.ports.find((p) => p.id === far.port)!;
+      const here = classes.get(joint[side].part)!;
+      // A plug is moved, not the socket that it was in; by radio nothing is.
+      if (farPort.carries === 'radio' || !isPlugged(farPort.connector)) continue;
+      for (const { part, port } of free) {
+        if (part === far.part || port.carries === 'radio' || !portsFit(port, farPort)) continue;
+        if (part !== joint[side].part && here.kind === 'lead') continue;
+        yield { do: 'move', joint: joint.id, side, to: { part, port: port.id } };
+      }
+    }
+  }
+}
+
+/** Pairs of plugs that would go into each other's hole. */
+export function* exchanges(setup: Setup, catalogue: Catalogue): Generator<Change> {
+  const { joints } = setup;
+  for (let i = 0; i < joints.length; i++) {
+    for (let k = i + 1; k < joints.length; k++) {
+      for (const x of SIDES) {
+        for (const y of SIDES) {
+          const [one, other] = [joints[i], joints[k]];
+          // Only where the two plugs are near each other: in one part, or of one lead.
+          const near = one[x].part === other[y].part || far(one, x).part === far(other, y).part;
+          const change: Change = {
+            do: 'exchange',
+            ends: [
+              { joint: one.id, side: x },
+              { joint: other.id, side: y },
+            ],
+          };
+          if (
+            near &&
+            !isSame(setup, catalogue, one, x, other, y) &&
+            fitsAfter(setup, catalogue, change, [one, other])
+          ) {
+            yield change;
+          }
+        }
+      }
+    }
+  }
+}
+
+/** Parts that hang by one joint and that nothing is heard by, taken away: a charger, a second interface, headphones. */
+export function* removals(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'remove' }>> {
+  const classes = classesOf(setup, catalogue);
+  for (const part of setup.parts) {
+    const held = setup.joints.filter((j) => j.a.part === part.id || j.b.part === part.id);
+    if (held.length !== 1 || classes.get(part.id)!.host || setup.placements.some((p) => p.part === part.id)) continue;
+    yield { do: 'remove', part: part.id };
+  }
+}
+
+/** Parts that stand between two others, taken out of the way, where those go together. */
+export function* bypasses(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'bypass' }>> {
+  for (const part of setup.parts) {
+    const { kind } = catalogue.parts.get(part.class)!;
+    if (kind !== 'lead' && kind !== 'adapter') continue;
+    const change = { do: 'bypass', part: part.id } as const;
+    const after = apply(setup, catalogue, change);
+    const news = after?.joints.filter((j) => !setup.joints.some((o) => o.id === j.id)) ?? [];
+    if (after && news.every((j) => fits(after, catalogue, j))) yield change;
+  }
+}
+
+/** Into another outlet what is on the mains; into that of the others what is not. */
+export function* outlets(setup: Setup, catalogue: Catalogue): Generator<Change> {
+  for (const part of setup.parts) {
+    const onMains = catalogue.parts.get(part.class)!.circuit.some((e) => e.is === 'earth' || e.is === 'leak');
+    if (onMains && part.outlet === undefined) yield { do: 'outlet', part: part.id, outlet: 'other' };
+  }
+}
+
+/** Does a setup's joint go together? */
+export function fits(setup: Setup, catalogue: Catalogue, { a, b }: Joint): boolean {
+  return portsFit(portAt(setup, catalogue, a), portAt(setup, catalogue, b));
+}
+
+const portAt = (setup: Setup, catalogue: Catalogue, { part, port }: PortRef) =>
+  catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!.ports.find((p) => p.id === port)!;
+
+function fitsAfter(setup: Setup, catalogue: Catalogue, change: Change, joints: readonly Joint[]): boolean {
+  const after = apply(setup, catalogue, change);
+  return after !== null && joints.every((j) => fits(after, catalogue, after.joints.find((n) => n.id === j.id)!));
+}
+
+const far = (j: Joint, side: Side): PortRef => (side === 'a' ? j.b : j.a);
+/** Keyed and concentric plugs say so by their names; what joins two plugs is a socket. */
+const isPlugged = (connector: string): boolean => /plug/.test(connector);
+
+/** Two ends of one lead or adapter that are alike in shape and use: exchanged, nothing would be another. */
+function isSame(setup: Setup, catalogue: Catalogue, one: Joint, x: Side, other: Joint, y: Side): boolean {
+  const [p, q] = [far(one, x), far(other, y)];
+  if (p.part !== q.part) return false;
+  const [pp, qq] = [p, q].map((end) => portAt(setup, catalogue, end));
+  return pp.connector === qq.connector && pp.flow === 'through' && qq.flow === 'through';
+}

@@ -1,0 +1,195 @@
+import {
+  type AppClass,
+  type Catalogue,
+  type KnobSpec,
+  knobAt,
+  type PartClass,
+  type PortRef,
+  partName,
+  type Session,
+  type Setup,
+} from '../model';
+import { apply } from './apply';
+import type { Change, End, SessionChange } from './change';
+
+/** What is to be done, in the words of somebody who stands beside it: "Turn the lead round". */
+export function say(setup: Setup, catalogue: Catalogue, change: Change): string {
+  const name = (part: string) => partName(setup, catalogue, part);
+  switch (change.do) {
+    case 'seat':
+      return change.outMm > 0
+        ? `Draw the plug of ${jointName(setup, change.joint)} out by ${change.outMm.toFixed(1)} mm`
+        : `Push the plug of ${jointName(setup, change.joint)} fully in`;
+    case 'dirt':
+      return change.ohm === null
+        ? `Clean the contacts of ${jointName(setup, change.joint)}`
+        : `Let the contacts of ${jointName(setup, change.joint)} get dirty`;
+    case 'contact':
+      return `${change.parted ? 'Part' : 'Repair'} the ${contactName(change.contact)} of the plug at ${jointName(setup, change.joint)}`;
+    case 'bridge': {
+      const [x, y] = change.contacts.map(contactName);
+      return `${change.on ? 'Join' : 'Part'} ${x} and ${y} of the plug at ${jointName(setup, change.joint)}`;
+    }
+    case 'move': {
+      const joint = setup.joints.find((j) => j.id === change.joint)!;
+      const [from, far] = change.side === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
+      const where =
+        from.part === change.to.part
+          ? `from the ${portName(setup, catalogue, from)} to the ${holeName(setup, catalogue, change.to)}`
+          : `to the ${holeName(setup, catalogue, change.to)}`;
+      return `Move ${name(far.part)} ${where}`;
+    }
+    case 'exchange': {
+      const [x, y] = change.ends;
+      return `Exchange two plugs: ${into(setup, catalogue, x, y)}, and ${into(setup, catalogue, y, x)}`;
+    }
+    case 'turn':
+      return `Turn the ${lower(name(change.part))} round, end for end`;
+    case 'join': {
+      const { a, b } = change.joint;
+      return `Plug ${name(a.part)} into the ${holeName(setup, catalogue, b)}`;
+    }
+    case 'unplug': {
+      const { a, b } = setup.joints.find((j) => j.id === change.joint)!;
+      return `Unplug ${name(a.part)} from ${name(b.part)}`;
+    }
+    case 'knob': {
+      const part = setup.parts.find((p) => p.id === change.part)!;
+      const partClass = catalogue.parts.get(part.class)!;
+      const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
+      return turnWords(knob, knobAt(part, partClass, knob.id), change.to ?? knob.start, name(part.id));
+    }
+    case 'choose':
+      return change.input === 'newest'
+        ? 'Choose the newest input in the app'
+        : change.input === 'built-in'
+          ? 'Choose the built-in microphone in the app'
+          : `Choose ${name(change.input.part)} in the app`;
+    case 'session':
+      return sessionWords(setup, catalogue, change.set);
+    case 'outlet':
+      return change.outlet === null
+        ? `Plug ${name(change.part)} into the outlet of the others`
+        : `Plug ${name(change.part)} into another outlet`;
+    case 'value':
+      return change.name === 'lengthM' && change.to !== null
+        ? `Use ${change.to} m of ${lower(name(change.part))}`
+        : `Set ${change.name} of ${name(change.part)}`;
+    case 'insert':
+      return `Put ${withArticle(catalogue.parts.get(change.part.class)!)} into ${jointName(setup, change.joint)}`;
+    case 'bypass':
+      return `Take ${name(change.part)} out of the line`;
+    case 'attach':
+      return `Plug ${withArticle(catalogue.parts.get(change.part.class)!)} into the ${holeName(setup, catalogue, change.to)}`;
+    case 'remove':
+      return `Take ${name(change.part)} away`;
+    case 'replace':
+      return `Use ${withArticle(catalogue.parts.get(change.by.class)!)} in place of ${name(change.part)}`;
+    case 'distance': {
+      const source = setup.job.sources.find((s) => s.id === change.source);
+      return `Bring ${name(change.part)} to ${change.distanceM.toFixed(2)} m from ${source?.name ?? change.source}`;
+    }
+    case 'talker':
+      return `Let ${setup.job.sources.find((s) => s.id === change.source)?.name ?? change.source} be heard at ${change.splAt1m.toFixed(0)} dB SPL at 1 m`;
+    case 'restore':
+      return change.words;
+  }
+}
+
+/** Several acts in one line, each told of the setup that the ones before it leave. */
+export function sayAll(setup: Setup, catalogue: Catalogue, changes: readonly Change[]): string {
+  const words: string[] = [];
+  let now = setup;
+  for (const c of changes) {
+    words.push(say(now, catalogue, c));
+    now = apply(now, catalogue, c) ?? now;
+  }
+  return words.map((w, i) => (i === 0 ? w : lower(w))).reduce((all, w, i) => (i === 0 ? w : `${all}, and ${w}`), '');
+}
+
+/** "joint 3": numbered in the order of plugging. */
+export const jointName = (setup: Setup, id: string): string =>
+  `joint ${setup.joints.findIndex((j) => j.id === id) + 1}`;
+
+const CONTACT_WORDS: Readonly<Record<string, string>> = { ring1: 'ring 1', ring2: 'ring 2' };
+export const contactName = (contact: string): string =>
+  CONTACT_WORDS[contact] ?? (/^\d$/.test(contact) ? `pin ${contact}` : contact);
+
+/** "microphone hole". */
+export const portName = (setup: Setup, catalogue: Catalogue, { part, port }: PortRef): string => {
+  const { class: id } = setup.parts.find((p) => p.id === part)!;
+  return catalogue.parts.get(id)!.ports.find((p) => p.id === port)!.label;
+};
+
+/** "microphone hole of Camera". */
+export const holeName = (setup: Setup, catalogue: Catalogue, ref: PortRef): string =>
+  `${portName(setup, catalogue, ref)} of ${partName(setup, catalogue, ref.part)}`;
+
+/** "an 8-contact adapter", "a pad". */
+export const withArticle = (c: PartClass): string =>
+  `${/^[aeiou8]/i.test(c.name) && !/^(usb|u[ns]i)/i.test(c.name) ? 'an' : 'a'} ${lower(c.name)}`;
+
+/** Small at its beginning, unless it begins with an abbreviation. */
+export const lower = (words: string): string =>
+  /^[A-Z][A-Z0-9-]/.test(words) ? words : `${words[0].toLowerCase()}${words.slice(1)}`;
+
+const into = (setup: Setup, catalogue: Catalogue, end: End, other: End): string => {
+  const far = (e: End) => {
+    const j = setup.joints.find((x) => x.id === e.joint)!;
+    return e.side === 'a' ? { near: j.a, far: j.b } : { near: j.b, far: j.a };
+  };
+  const there = far(other).near;
+  const mine = far(end);
+  // Of a splitter's two plugs the part is the same: its ports tell them apart.
+  const who =
+    mine.far.part === far(other).far.part
+      ? `the ${portName(setup, catalogue, mine.far)}`
+      : partName(setup, catalogue, mine.far.part);
+  return `${who} into the ${holeName(setup, catalogue, there)}`;
+};
+
+const decibels = (db: number): string => `${Number(db.toFixed(1))} dB`.replace('-', '−');
+
+/** The word of a switch's position, or where a knob points. */
+export const positionName = (knob: KnobSpec, at: number): string =>
+  knob.unit === 'dB' ? decibels(at) : (knob.positions?.[at - knob.min] ?? String(at));
+
+function turnWords(knob: KnobSpec, from: number, to: number, name: string): string {
+  if (knob.unit === 'dB') return `Turn ${knob.label} of ${name} ${to < from ? 'down' : 'up'} to ${decibels(to)}`;
+  const word = positionName(knob, to);
+  if (word === 'on' || word === 'off') return `Switch ${knob.label} ${word} at ${name}`;
+  return `Set ${knob.label} of ${name} to ${word}`;
+}
+
+/** What is done at the device, in words: by what it is set to, null being as the careful do it. */
+const SESSION_WORDS: {
+  readonly [K in keyof Session]-?: (value: Session[K] | null, app: AppClass, name: (part: string) => string) => string;
+} = {
+  openedAfter: (v, app) =>
+    v === null ? `Close the ${app.name} and open it again` : `Open the ${app.name} before all is plugged`,
+  answer: (v) =>
+    v === 'headphones'
+      ? 'Answer that headphones were plugged in'
+      : 'Unplug, plug in again, and answer that it is a headset',
+  permission: (v, app) =>
+    v === null ? `Allow the ${app.name} to use the microphone` : `Forbid the ${app.name} to use the microphone`,
+  automatic: (v) => `Turn automatic choice of the input ${v === 'off' ? 'off' : 'on'} at the device`,
+  processing: (v, app) => `Turn noise processing ${v === 'off' || v === null ? 'off' : 'on'} in the ${app.name}`,
+  output: (v, _, name) =>
+    v === null || v === undefined ? 'Let sound play where the input is' : `Let sound play from ${name(v)}`,
+  monitoring: (v, app) => `Turn monitoring ${v === 'off' ? 'off' : 'on'} in the ${app.name}`,
+  tracks: (v, app) =>
+    v === null ? `Arm all tracks in the ${app.name}` : `Arm a track of the ${app.name} for each input`,
+};
+
+function sessionWords(setup: Setup, catalogue: Catalogue, set: SessionChange): string {
+  const app = catalogue.apps.get(setup.job.app)!;
+  const name = (part: string) => partName(setup, catalogue, part);
+  const keys = Object.keys(set) as (keyof Session)[];
+  return keys
+    .map((key) =>
+      (SESSION_WORDS[key] as (v: unknown, a: AppClass, n: typeof name) => string)(set[key] ?? null, app, name),
+    )
+    .map((w, i) => (i === 0 ? w : lower(w)))
+    .join(', and ');
+}
