@@ -1,52 +1,112 @@
 import { catalogue } from '@/catalogue';
-import { assess, report } from '@/core/assess';
+import { type Assessment, assess, report } from '@/core/assess';
+import { headline } from '@/core/cause';
 import { nameOf } from '@/core/gates';
-import type { Setup } from '@/core/model';
+import { mends, type Standing } from '@/core/mend';
+import type { Drawer, Setup } from '@/core/model';
 import { probeJoint } from '@/core/readings';
-import { sayAct, shortestOrder } from '@/core/standin';
+import { careOf, sayAct, shortestOrder } from '@/core/standin';
 import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
 
-/** `symplex check`: eight lines, worst findings first in each; or everything as JSON. */
-export function checkCommand(setup: Setup, json: boolean): number {
+/** How `symplex check` answers: for a reader, as one document, or as one line of JSON a file. */
+export type CheckForm = 'text' | 'json' | 'json-lines';
+
+/** `symplex check`: how it stands and the first fix, eight lines with their findings; or everything as JSON. */
+export function checkCommand(setup: Setup, form: CheckForm, drawer: Drawer | null, file: string): number {
   const assessed = assess(setup, catalogue);
   if (!assessed.ok) {
     process.stderr.write(`symplex: ${printable(assessed.problem.message)} A value of that part cannot be right.\n`);
     return BAD_INPUT;
   }
-  const { verdicts, readings, also } = assessed.value;
-  const failed = verdicts.some((v) => v.status === 'fail');
-  const order = shortestOrder(setup, catalogue);
-  if (json) {
-    // What each joint's contacts offer when it is pulled apart takes a solution a joint: told here, not judged.
-    const probes = Object.fromEntries(
-      setup.joints.map(({ id }) => {
-        const found = probeJoint(setup, catalogue, id);
-        return [id, found.ok ? found.value : []];
-      }),
+  const assessment = assessed.value;
+  const failed = assessment.verdicts.some((v) => v.status === 'fail');
+  const standing = standingOf(setup, drawer);
+  if (form === 'text') process.stdout.write(words(setup, assessment, standing).map(printable).join('\n'));
+  else {
+    const text = JSON.stringify(
+      { file, ...asJson(setup, assessment, standing) },
+      null,
+      form === 'json' ? 2 : undefined,
     );
-    process.stdout.write(
-      `${JSON.stringify({ ...report(assessed.value), probes, order: order?.acts ?? null }, null, 2)}\n`,
-    );
-    return failed ? FAILED : PASSED;
+    process.stdout.write(`${text}\n`);
   }
-  const lines = [printable(setup.name), ''];
+  return failed ? FAILED : PASSED;
+}
+
+/** Waits for the search of causes and mends to end. */
+function standingOf(setup: Setup, drawer: Drawer | null): Standing {
+  let last: Standing = { causes: [], mends: [] };
+  for (const s of mends(setup, drawer, catalogue)) last = s;
+  return last;
+}
+
+function asJson(setup: Setup, assessment: Assessment, { causes, mends: found }: Standing) {
+  // What each joint's contacts offer when it is pulled apart takes a solution a joint: told here, not judged.
+  const probes = Object.fromEntries(
+    setup.joints.map(({ id }) => {
+      const probed = probeJoint(setup, catalogue, id);
+      return [id, probed.ok ? probed.value : []];
+    }),
+  );
+  const order = shortestOrder(setup, catalogue);
+  return {
+    headline: headline(assessment.verdicts, causes),
+    causes,
+    mends: found.map(({ setup: _, ...m }) => m),
+    ...report(assessment),
+    probes,
+    order: order?.acts ?? null,
+  };
+}
+
+function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes, mends: found }: Standing) {
+  const lines = [setup.name, headline(verdicts, causes).line];
+  const [first] = found;
+  if (first) {
+    const left = first.leaves.length > 0 ? `leaves ${first.leaves.join(', ')}` : 'all eight gates pass';
+    const cost = first.buys ? `to buy, about ${first.cost.toFixed(2)}` : 'nothing to buy';
+    lines.push(`Fix: ${first.label}. (${left}; ${cost})`);
+  }
+  lines.push('');
+  const said = new Set<string>();
+  const once = (text: string) => {
+    if (!said.has(text)) lines.push(`         ${text}`);
+    said.add(text);
+  };
   for (const v of verdicts) {
     const room = v.room === null ? '     ' : v.room.toFixed(2).padStart(5);
     lines.push(`${v.gate.padEnd(8)} ${MARKS[v.status]} room ${room}  ${v.brief}`);
-    const sentences = v.findings.filter((f) => f.status !== 'pass').map((f) => f.sentence);
+    for (const c of causes.filter((k) => k.faults.some((f) => f.gate === v.gate))) {
+      const [fault] = c.faults;
+      once(fault.gate === v.gate ? c.sentence : `Follows from ${fault.gate}: ${c.sentence}`);
+    }
     // Two voices through one faulty joint make one sentence.
-    for (const sentence of new Set(sentences)) lines.push(`         ${sentence}`);
+    for (const f of v.findings) if (f.status !== 'pass') once(f.sentence);
   }
+  if (found.length > 1) lines.push('', ...found.slice(1).map((m) => `Or: ${m.label}.`));
   lines.push('');
   for (const { taken, compiled, app } of [readings, ...also]) {
     const from = taken ? `${taken.spec.label} (${nameOf(compiled, taken.part)})` : 'nothing';
     const which = also.length > 0 ? `On ${nameOf(compiled, compiled.device.part.id)} the ${app.name}` : 'The app';
     lines.push(`${which} records from: ${from}.`);
   }
-  if (order) lines.push('', 'In this order:', ...order.acts.map((a, i) => `${i + 1}. ${sayAct(setup, catalogue, a)}`));
+  lines.push(...plugging(setup, verdicts));
   lines.push('');
-  process.stdout.write(lines.map(printable).join('\n'));
-  return failed ? FAILED : PASSED;
+  return lines;
+}
+
+/** The order of plugging: none while anything can be harmed, "not yet" while something else fails. */
+function plugging(setup: Setup, verdicts: Assessment['verdicts']): readonly string[] {
+  const harmful = verdicts.some((v) => v.gate === 'safe' && v.status === 'fail');
+  if (harmful) return ['', 'No order of plugging is given while something can be harmed.'];
+  const order = shortestOrder(setup, catalogue);
+  if (!order) return [];
+  const failing = verdicts.filter((v) => v.status === 'fail').map((v) => v.gate);
+  const head =
+    failing.length > 0 ? `Not yet: ${failing.join(', ')} fail. When they pass, in this order:` : 'In this order:';
+  const { before, after } = careOf(setup, catalogue);
+  const steps = [...before, ...order.acts.map((a) => sayAct(setup, catalogue, a)), ...after];
+  return ['', head, ...steps.map((step, i) => `${i + 1}. ${step}`)];
 }

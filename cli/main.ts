@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { catalogue } from '@/catalogue';
-import { checkDocument, type Document, type DocumentProblem, type Job, readDocument } from '@/core/model';
-import { checkCommand } from './check';
+import { checkDocument, type Document, type DocumentProblem, type Drawer, type Job, readDocument } from '@/core/model';
+import { type CheckForm, checkCommand } from './check';
 import { kitCommand } from './kit';
 import { levelsCommand } from './levels';
 import { BAD_INPUT, PASSED, printable } from './outcome';
@@ -10,20 +11,32 @@ import { planCommand } from './plan';
 import { spiceCommand } from './spice';
 import { takeCommand } from './take';
 
-const USAGE = `symplex check FILE [--json]   judge a setup at eight gates
-symplex plan FILE [--json] [--drawer FILE]   find chains for a job
-symplex kit FILE... [--json | --csv] [--drawer FILE] [--at-once ID,ID] [--bag GRAMS]   the smallest kit for several jobs
-symplex levels FILE [--json]   where each knob may stand, and the best setting of all
-symplex spice FILE [--json]   write the circuit of a setup as a SPICE deck
-symplex take FILE [--json] [--setup FILE]   measure a recording, beside what was computed for a setup
+const USAGES: Readonly<Record<string, string>> = {
+  check: `symplex check FILE... [--json | --json-lines] [--drawer FILE]   judge setups at eight gates: why, and the first fix
+  --json        everything, as one document (one FILE)
+  --json-lines  everything, one line of JSON a FILE
+  --drawer FILE what is owned: fixes take from it before they buy`,
+  plan: `symplex plan FILE [--json] [--drawer FILE]   find chains for a job`,
+  kit: `symplex kit FILE... [--json | --csv] [--drawer FILE] [--at-once ID,ID] [--bag GRAMS]   the smallest kit for several jobs`,
+  levels: `symplex levels FILE [--json]   where each knob may stand, and the best setting of all`,
+  spice: `symplex spice FILE [--json]   write the circuit of a setup as a SPICE deck`,
+  take: `symplex take FILE [--json] [--setup FILE]   measure a recording, beside what was computed for a setup`,
+};
+
+const USAGE = `${Object.values(USAGES)
+  .map((u) => u.split('\n')[0])
+  .join('\n')}
+symplex COMMAND --help   the same for one command
 
 FILE is a *.setup.json (check, levels, spice) or *.job.json (plan, kit) or a WAV (take); - reads standard input.
 Exit: 0 all gates (of a take: all findings) pass or caution, 1 some fails, no chain or kit is found or no voice arrives, 2 bad input.
 `;
 
-const OF_SETUPS = { check: checkCommand, levels: levelsCommand, spice: spiceCommand } as const;
+const OF_SETUPS = { levels: levelsCommand, spice: spiceCommand } as const;
 const OPTIONS = {
   json: { type: 'boolean' },
+  'json-lines': { type: 'boolean' },
+  help: { type: 'boolean' },
   csv: { type: 'boolean' },
   drawer: { type: 'string' },
   setup: { type: 'string' },
@@ -31,7 +44,7 @@ const OPTIONS = {
   bag: { type: 'string' },
 } as const;
 const ALLOWED: Readonly<Record<string, readonly string[]>> = {
-  check: ['json'],
+  check: ['json', 'json-lines', 'drawer'],
   levels: ['json'],
   spice: ['json'],
   plan: ['json', 'drawer'],
@@ -42,7 +55,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
 /** Run the command; returns its exit status. Prints to standard output, problems to standard error. */
 export async function main(args: readonly string[]): Promise<number> {
   const [command, ...rest] = args;
-  if (command === '--help' || command === 'help') return usage('', PASSED);
+  if (command === '--help' || command === 'help') return help(USAGE);
   if (!Object.hasOwn(ALLOWED, command ?? '')) return usage('');
   let parsed: ReturnType<typeof parse>;
   try {
@@ -53,9 +66,12 @@ export async function main(args: readonly string[]): Promise<number> {
     return usage(option ? `there is no option ${option}` : said);
   }
   const { values, positionals: files } = parsed;
+  if (values.help) return help(`${USAGES[command]}\n`);
   const unknown = Object.keys(values).find((o) => !ALLOWED[command].includes(o));
   if (unknown) return usage(`${command} has no option --${unknown}`);
-  if (files.length === 0 || (command !== 'kit' && files.length > 1)) return usage('');
+  const several = command === 'kit' || (command === 'check' && !values.json);
+  if (files.length === 0) return usage(`${command} takes a FILE`);
+  if (!several && files.length > 1) return usage(`${command}${command === 'check' ? ' --json' : ''} takes one FILE`);
   if (command === 'take') {
     const asked = values.setup === undefined ? null : load(values.setup);
     if (asked && 'problem' in asked) return complain(values.setup!, asked.problem);
@@ -67,12 +83,14 @@ export async function main(args: readonly string[]): Promise<number> {
   if (drawer && drawer.value.format !== 'symplex.drawer')
     return complain(values.drawer!, wrongFormat('symplex.drawer'));
   const owned = drawer?.value.format === 'symplex.drawer' ? drawer.value : null;
+  if (command === 'check')
+    return checkAll(files, owned, values.json ? 'json' : values['json-lines'] ? 'json-lines' : 'text');
   const jobs: Job[] = [];
   for (const file of files) {
     const document = load(file);
     if ('problem' in document) return complain(file, document.problem);
     const { value } = document;
-    if (command === 'check' || command === 'levels' || command === 'spice') {
+    if (command === 'levels' || command === 'spice') {
       if (value.format !== 'symplex.setup') return complain(file, wrongFormat('symplex.setup'));
       return OF_SETUPS[command](value, values.json ?? false);
     }
@@ -91,11 +109,37 @@ export async function main(args: readonly string[]): Promise<number> {
   return kitCommand(jobs, owned, { json: values.json ?? false, csv: values.csv ?? false, atOnce, mostG });
 }
 
+/** Every file in turn; one that cannot be read is told, and the others are judged all the same. The worst exit counts. */
+function checkAll(files: readonly string[], owned: Drawer | null, form: CheckForm): number {
+  let worst = PASSED;
+  for (const file of files) {
+    const document = load(file);
+    const problem =
+      'problem' in document
+        ? document.problem
+        : document.value.format === 'symplex.setup'
+          ? null
+          : wrongFormat('symplex.setup');
+    const status =
+      problem || 'problem' in document || document.value.format !== 'symplex.setup'
+        ? complain(file, problem ?? wrongFormat('symplex.setup'))
+        : checkCommand(document.value, form, owned, file);
+    worst = Math.max(worst, status);
+  }
+  return worst;
+}
+
 const parse = (args: readonly string[]) => parseArgs({ args: [...args], options: OPTIONS, allowPositionals: true });
 
-function usage(why: string, status = BAD_INPUT): number {
+function usage(why: string): number {
   process.stderr.write(why === '' ? USAGE : `symplex: ${printable(why)}\n\n${USAGE}`);
-  return status;
+  return BAD_INPUT;
+}
+
+/** What was asked for goes to standard output. */
+function help(text: string): number {
+  process.stdout.write(text);
+  return PASSED;
 }
 
 function load(file: string): { readonly value: Document } | { readonly problem: DocumentProblem } {
@@ -120,3 +164,6 @@ function complain(file: string, { pointer, message }: DocumentProblem): number {
   process.stderr.write(`symplex: ${printable(file)}: at ${printable(pointer) || 'the top'}: ${printable(message)}\n`);
   return BAD_INPUT;
 }
+
+// Run directly, as by `node --import tsx cli/main.ts`, it is the command.
+if (process.argv[1] === fileURLToPath(import.meta.url)) process.exitCode = await main(process.argv.slice(2));

@@ -1,6 +1,7 @@
 import { catalogue } from '@/catalogue';
 import { assess, mustAssess, type Report, report } from '@/core/assess';
 import { type Levels, levelsOf, type Wish } from '@/core/levels';
+import { mends, type Standing } from '@/core/mend';
 import { checkDocument, type Drawer, type Job, type Setup } from '@/core/model';
 import {
   type HubPorts,
@@ -8,8 +9,6 @@ import {
   type KitProgress,
   type KitWish,
   kitsFor,
-  type Mend,
-  mends,
   type Opener,
   openers,
   type PlanProgress,
@@ -56,8 +55,11 @@ let running = 0;
 async function search<T>(steps: Iterable<T> | AsyncIterable<T>, tell: (found: T) => void): Promise<boolean> {
   running += 1;
   const mine = running;
+  let last: T | undefined;
   for await (const found of steps) {
-    tell(found);
+    // What is no news is not sent.
+    if (found !== last) tell(found);
+    last = found;
     await breathe();
     if (running !== mine) return false;
   }
@@ -83,7 +85,7 @@ export const endpoint = {
     search(usesOf(jobs, drawer, catalogue), (u) => u && tell(u)),
   openers: (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void) =>
     search(openers(job, drawer, catalogue), tell),
-  mends: (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void) =>
+  mends: (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void) =>
     search(mends(setup, drawer, catalogue), tell),
   levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),
   quieter: (setup: Setup, drawer: Drawer | null): readonly Quieter[] => quieterFor(setup, drawer, catalogue),

@@ -1,7 +1,8 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
+import type { Standing } from '@/core/mend';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, KitProgress, KitWish, Mend, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
+import type { HubPorts, KitProgress, KitWish, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 
@@ -57,7 +58,7 @@ export const findOpeners = (job: Job, drawer: Drawer | null, tell: (o: readonly 
 export const findUses = (jobs: readonly Job[], drawer: Drawer | null, tell: (u: Uses) => void): Promise<boolean> =>
   thread('levels').uses(jobs, drawer, proxy(tell));
 
-export const findMends = (setup: Setup, drawer: Drawer | null, tell: (m: readonly Mend[]) => void): Promise<boolean> =>
+export const findMends = (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void): Promise<boolean> =>
   thread('mend').mends(setup, drawer, proxy(tell));
 
 export const findSwaps = (setup: Setup, part: string, drawer: Drawer | null): Promise<readonly Swap[]> =>

@@ -16,13 +16,24 @@ export interface Assessment {
   readonly weakest: Verdict;
 }
 
+/** For cheap tries and for asking what is to blame; a verdict that anyone sees is of all bands, with the joints as they are. */
+export interface AssessOptions {
+  readonly bands?: Bands;
+  /** Joints in which every contact is to meet its like. */
+  readonly rewired?: ReadonlySet<string>;
+}
+
 /**
  * The one function that all else calls: what a setup will do, as numbers and eight verdicts. Pure.
  * The setup must have passed `checkDocument` against the same catalogue.
  * @returns a circuit problem only when a class of the catalogue is wrong in itself.
  */
-export function assess(setup: Setup, catalogue: Catalogue, bands: Bands = 'all'): Result<Assessment, CircuitProblem> {
-  const views = read(compile(setup, catalogue), bands);
+export function assess(
+  setup: Setup,
+  catalogue: Catalogue,
+  { bands = 'all', rewired }: AssessOptions = {},
+): Result<Assessment, CircuitProblem> {
+  const views = read(compile(setup, catalogue, { rewired }), bands);
   if (!views.ok) return views;
   const [readings, ...also] = views.value;
   const verdicts = judge(readings, also);
@@ -30,8 +41,8 @@ export function assess(setup: Setup, catalogue: Catalogue, bands: Bands = 'all')
 }
 
 /** The same where the circuit can only be at fault by a bug of a class: its problem is thrown. */
-export function mustAssess(setup: Setup, catalogue: Catalogue, bands: Bands = 'all'): Assessment {
-  const assessed = assess(setup, catalogue, bands);
+export function mustAssess(setup: Setup, catalogue: Catalogue, options: AssessOptions = {}): Assessment {
+  const assessed = assess(setup, catalogue, options);
   if (!assessed.ok) throw new Error(assessed.problem.message);
   return assessed.value;
 }

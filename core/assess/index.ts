@@ -1,2 +1,2 @@
-export { type Assessment, assess, mustAssess } from './assess';
+export { type Assessment, type AssessOptions, assess, mustAssess } from './assess';
 export { type Place, type Report, report } from './report';

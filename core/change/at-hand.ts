@@ -1,7 +1,16 @@
-import { type Catalogue, type Joint, knobAt, type PartClass, type PortRef, type Session, type Setup } from '../model';
+import {
+  type Catalogue,
+  type Joint,
+  knobAt,
+  type PartClass,
+  type PortRef,
+  type PortSpec,
+  type Session,
+  type Setup,
+} from '../model';
 import { apply } from './apply';
-import type { Change, Side } from './change';
-import { freePorts, portsFit } from './structure';
+import type { Change, End, Side } from './change';
+import { freePorts, freshJointId, portsFit } from './structure';
 
 const SIDES = ['a', 'b'] as const;
 
@@ -88,34 +97,51 @@ export function* moves(setup: Setup, catalogue: Catalogue): Generator<Extract<Ch
   }
 }
 
-/** Pairs of plugs that would go into each other's hole. */
+/** Pairs of plugs that would go into each other's hole, where the two are near each other: in one part, or of one. */
 export function* exchanges(setup: Setup, catalogue: Catalogue): Generator<Change> {
-  const { joints } = setup;
-  for (let i = 0; i < joints.length; i++) {
-    for (let k = i + 1; k < joints.length; k++) {
-      for (const x of SIDES) {
-        for (const y of SIDES) {
-          const [one, other] = [joints[i], joints[k]];
-          // Only where the two plugs are near each other: in one part, or of one lead.
-          const near = one[x].part === other[y].part || far(one, x).part === far(other, y).part;
-          const change: Change = {
-            do: 'exchange',
-            ends: [
-              { joint: one.id, side: x },
-              { joint: other.id, side: y },
-            ],
-          };
-          if (
-            near &&
-            !isSame(setup, catalogue, one, x, other, y) &&
-            fitsAfter(setup, catalogue, change, [one, other])
-          ) {
-            yield change;
-          }
-        }
-      }
+  const seated = setup.joints.flatMap((joint) =>
+    SIDES.filter((side) => isPlugged(portAt(setup, catalogue, far(joint, side)).connector)).map((side) => ({
+      joint,
+      side,
+      hole: joint[side],
+      plug: far(joint, side),
+    })),
+  );
+  for (const [i, one] of seated.entries()) {
+    for (const other of seated.slice(i + 1)) {
+      const ofOnePart = one.plug.part === other.plug.part;
+      if (one.joint === other.joint || (one.hole.part !== other.hole.part && !ofOnePart)) continue;
+      // The two ends of one lead are turned round; two plugs alike in shape and use are the same exchanged.
+      if (ofOnePart && (hasTwoPorts(setup, catalogue, one.plug.part) || isSame(setup, catalogue, one.plug, other.plug)))
+        continue;
+      const ends = [one, other].map((e) => ({ joint: e.joint.id, side: e.side })) as [End, End];
+      const change: Change = { do: 'exchange', ends };
+      if (fitsAfter(setup, catalogue, change, [one.joint, other.joint])) yield change;
     }
   }
+}
+
+/** Ports of two parts that nothing is in and that go together as the signal or the power goes, plugged into each other. */
+export function* joins(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'join' }>> {
+  const free = freePorts(setup, catalogue);
+  const id = freshJointId(setup);
+  for (const plug of free) {
+    if (!isPlugged(plug.port.connector)) continue;
+    for (const hole of free) {
+      if (hole.part === plug.part || !portsFit(plug.port, hole.port) || !leadsOn(plug.port, hole.port)) continue;
+      const [a, b] = [plug, hole].map(({ part, port }) => ({ part, port: port.id }));
+      yield { do: 'join', joint: { id, a, b }, at: setup.joints.length };
+    }
+  }
+}
+
+/** Something goes from the one to the other: sound on its way, sound to the ears, power. */
+function leadsOn(p: PortSpec, q: PortSpec): boolean {
+  const flows = new Set([p.flow, q.flow]);
+  const carries = [p.carries, q.carries];
+  if (flows.has('monitor')) return flows.size === 1 || flows.has('through') || carries.includes('headset');
+  if (flows.has('power')) return flows.size === 1 || carries.includes('usb');
+  return flows.has('through') || flows.size === 2;
 }
 
 /** Parts that hang by one joint and that nothing is heard by, taken away: a charger, a second interface, headphones. */
@@ -165,10 +191,11 @@ const far = (j: Joint, side: Side): PortRef => (side === 'a' ? j.b : j.a);
 /** Keyed and concentric plugs say so by their names; what joins two plugs is a socket. */
 const isPlugged = (connector: string): boolean => /plug/.test(connector);
 
-/** Two ends of one lead or adapter that are alike in shape and use: exchanged, nothing would be another. */
-function isSame(setup: Setup, catalogue: Catalogue, one: Joint, x: Side, other: Joint, y: Side): boolean {
-  const [p, q] = [far(one, x), far(other, y)];
-  if (p.part !== q.part) return false;
+const hasTwoPorts = (setup: Setup, catalogue: Catalogue, part: string): boolean =>
+  catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!.ports.length === 2;
+
+/** Two plugs that are alike in shape and use: exchanged, nothing would be another. */
+function isSame(setup: Setup, catalogue: Catalogue, p: PortRef, q: PortRef): boolean {
   const [pp, qq] = [p, q].map((end) => portAt(setup, catalogue, end));
   return pp.connector === qq.connector && pp.flow === 'through' && qq.flow === 'through';
 }

@@ -125,9 +125,12 @@ export const portName = (setup: Setup, catalogue: Catalogue, { part, port }: Por
 export const holeName = (setup: Setup, catalogue: Catalogue, ref: PortRef): string =>
   `${portName(setup, catalogue, ref)} of ${partName(setup, catalogue, ref.part)}`;
 
-/** "an 8-contact adapter", "a pad". */
-export const withArticle = (c: PartClass): string =>
-  `${/^[aeiou8]/i.test(c.name) && !/^(usb|u[ns]i)/i.test(c.name) ? 'an' : 'a'} ${lower(c.name)}`;
+/** "an 8-contact adapter", "a pad", "headphones". */
+export function withArticle({ name }: PartClass): string {
+  if (/^(head|ear)phones\b/i.test(name)) return lower(name);
+  const an = /^[aeiou8]/i.test(name) && !/^(usb|u[ns]i)/i.test(name);
+  return `${an || /^(XLR|M[A-Z])/.test(name) ? 'an' : 'a'} ${lower(name)}`;
+}
 
 /** Small at its beginning, unless it begins with an abbreviation. */
 export const lower = (words: string): string =>

@@ -11,6 +11,7 @@ import {
   nodeOf,
   OWN_REFERENCE,
 } from './compiled';
+import { likeByLike } from './like-by-like';
 import { compilePart, type PartCircuit } from './part';
 
 /** Metal on metal in a joint; common practice is 10 to 50 mohm. */
@@ -25,6 +26,10 @@ export interface CompileOptions {
   readonly liftedTouches?: ReadonlySet<string>;
   /** Amplifiers that have not the supply they need, by name: found by solving the steady state first. */
   readonly muted?: ReadonlySet<string>;
+  /** Joints in which every contact is to meet its like: for asking which one is to blame. */
+  readonly rewired?: ReadonlySet<string>;
+  /** Parts that nothing feeds: they amplify, supply and play nothing. */
+  readonly unfed?: ReadonlySet<string>;
 }
 
 const NONE: ReadonlySet<string> = new Set();
@@ -36,7 +41,7 @@ const NONE: ReadonlySet<string> = new Set();
 export function compile(
   setup: Setup,
   catalogue: Catalogue,
-  { liftedTouches, muted = NONE }: CompileOptions = {},
+  { liftedTouches, muted = NONE, rewired = NONE, unfed = NONE }: CompileOptions = {},
 ): Compiled {
   const fitted = new Map<string, Fitted>();
   for (const part of setup.parts) fitted.set(part.id, { part, partClass: catalogue.parts.get(part.class)! });
@@ -48,7 +53,7 @@ export function compile(
   const elements: Element[] = [];
   // The first device's ground is the reference of the whole; a second one floats on its own until something joins them.
   const circuits = [...fitted.values()].map((f) =>
-    compilePart(f, muted, f.partClass.host !== undefined && f !== device),
+    compilePart(f, muted, f.partClass.host !== undefined && f !== device, unfed.has(f.part.id)),
   );
   for (const circuit of circuits) elements.push(...circuit.elements);
   const owners = new Map<string, string>();
@@ -69,10 +74,9 @@ export function compile(
   const joints: FittedJoint[] = setup.joints.map((joint) => {
     const a = side(joint.a);
     const b = side(joint.b);
-    const mating = asItIs(
-      mate(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!, joint.outMm ?? 0),
-      joint,
-    );
+    const mating = rewired.has(joint.id)
+      ? likeByLike(a.port, b.port)
+      : asItIs(mate(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!, joint.outMm ?? 0), joint);
     const touchNames = mating.fits ? mating.touches.map((t) => `${joint.id}/${t.plug}-${t.socket}`) : [];
     if (mating.fits) {
       const [plug, socket] = mating.plugIs === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
@@ -126,7 +130,10 @@ export function compile(
     disturbances: [...building.disturbances, ...circuits.flatMap((c) => c.disturbances)],
     earthings: circuits.flatMap((c) => c.earthings),
     silent,
+    rewired,
+    unfed,
     touchOhm,
+    present: (node) => present.has(node) || node === '0',
     ownerOf: (element) => owners.get(element) ?? device.part.id,
   };
 }

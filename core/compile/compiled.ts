@@ -126,8 +126,14 @@ export interface Compiled {
   readonly earthings: readonly Earthing[];
   /** Resistors whose noise is already in another figure. */
   readonly silent: ReadonlySet<string>;
+  /** Joints that are compiled as if every contact met its like. */
+  readonly rewired: ReadonlySet<string>;
+  /** Parts that nothing feeds. */
+  readonly unfed: ReadonlySet<string>;
   /** Resistance of each touch that is in the netlist, by its name. */
   readonly touchOhm: ReadonlyMap<string, number>;
+  /** Whether a node is in the netlist: contacts that no circuit uses are not. */
+  present(node: string): boolean;
   /** The part an element of the netlist belongs to; for the metal of a joint, the part of its plug. */
   ownerOf(element: string): string;
 }

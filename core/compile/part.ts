@@ -23,6 +23,9 @@ export const MAINS_VOLT = 230;
 /** Volts of 0 dBu, for each pascal of the level that stands for rated: 0.7746 V, 20 uPa at 0 dB. */
 const RATED_VOLT = Math.sqrt(0.6) / (20e-6 * 10 ** (RATED_SPL / 20));
 
+/** A knob whose end is so far down is closed there; common practice: 80 dB and more, printed as infinite. */
+const CLOSES_BELOW_DB = -60;
+
 /** What an amplifier without its supply lets through: nothing that could be heard. */
 export const MUTED_DB = -200;
 
@@ -44,8 +47,14 @@ export interface PartCircuit {
  * Turn a part's circuit into elements, with own values and knob positions put in.
  * @param muted amplifiers that have not the supply they need, by name.
  * @param ownGround whether what its class calls the reference is a node of its own.
+ * @param unfed whether nothing feeds it: what it has of amplifiers, supplies and players is dead.
  */
-export function compilePart({ part, partClass }: Fitted, muted: ReadonlySet<string>, ownGround: boolean): PartCircuit {
+export function compilePart(
+  { part, partClass }: Fitted,
+  muted: ReadonlySet<string>,
+  ownGround: boolean,
+  unfed: boolean,
+): PartCircuit {
   const out: PartCircuit = {
     elements: [],
     capsules: [],
@@ -61,7 +70,7 @@ export function compilePart({ part, partClass }: Fitted, muted: ReadonlySet<stri
   const words = wordsOf({ part, partClass }, ownGround);
   for (const spec of partClass.circuit) {
     if (spec.when && knobAt(part, partClass, spec.when.knob) !== spec.when.is) continue;
-    addElement(out, words, spec, muted);
+    addElement(out, words, spec, muted, unfed);
   }
   return out;
 }
@@ -73,16 +82,30 @@ function wordsOf({ part, partClass }: Fitted, ownGround: boolean) {
   return {
     part,
     q,
-    sum: (list: readonly (number | string)[]) => list.reduce<number>((total, x) => total + q(x), 0),
+    /** Gains add up; a fader or send at its end lets nothing through, whatever is printed there. */
+    sum: (list: readonly (number | string)[]) =>
+      list.some((x) => isClosed({ part, partClass }, x)) ? MUTED_DB : list.reduce<number>((t, x) => t + q(x), 0),
     node,
     pair: ([a, b]: readonly [string, string]) => [node(a), node(b)] as const,
     placed: (id: string, p: string, n: string) => ({ part: part.id, id, p, n }),
   };
 }
 
+function isClosed({ part, partClass }: Fitted, quantityOf: number | string): boolean {
+  if (typeof quantityOf !== 'string' || !quantityOf.startsWith('knob:')) return false;
+  const knob = partClass.knobs?.find((k) => k.id === quantityOf.slice('knob:'.length));
+  return knob?.unit === 'dB' && knob.min <= CLOSES_BELOW_DB && knobAt(part, partClass, knob.id) === knob.min;
+}
+
 type Words = ReturnType<typeof wordsOf>;
 
-function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: ReadonlySet<string>): void {
+function addElement(
+  out: PartCircuit,
+  words: Words,
+  spec: ElementSpec,
+  muted: ReadonlySet<string>,
+  unfed: boolean,
+): void {
   const { part, q, sum, node: nodeAt, pair, placed } = words;
   const name = `${part.id}/${spec.id}`;
   switch (spec.is) {
@@ -103,7 +126,7 @@ function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: Re
     }
     case 'supply': {
       const [p, n] = pair(spec.between);
-      out.elements.push({ kind: 'voltage', name, p, n, dc: q(spec.volt), ac: 0 });
+      out.elements.push({ kind: 'voltage', name, p, n, dc: unfed ? 0 : q(spec.volt), ac: 0 });
       return;
     }
     case 'capsule': {
@@ -165,7 +188,7 @@ function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: Re
       const [inP, inN] = pair(spec.in);
       const [p, n] = pair(spec.out);
       const needs = needsOf(words, spec.needs);
-      const gainDb = muted.has(name) ? MUTED_DB : sum(spec.gainDb);
+      const gainDb = unfed || muted.has(name) ? MUTED_DB : sum(spec.gainDb);
       const driveNode = `${name}.drive`;
       out.elements.push(
         { kind: 'resistor', name: `${name}.in`, a: inP, b: inN, ohm: q(spec.inputOhm) },
@@ -203,6 +226,7 @@ function addElement(out: PartCircuit, words: Words, spec: ElementSpec, muted: Re
         { kind: 'voltage', name: source, p: `${name}.emf`, n, dc: 0, ac: 0 },
         { kind: 'resistor', name: `${name}.ohm`, a: `${name}.emf`, b: p, ohm: outputOhm },
       );
+      if (unfed) return;
       out.playbacks.push({
         ...placed(spec.id, p, n),
         side: spec.side,

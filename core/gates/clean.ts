@@ -1,8 +1,9 @@
 import type { Compiled } from '../compile';
-import type { Hum, Loop } from '../interference';
+import type { Loop } from '../interference';
 import type { Arrival, ChannelReading, LineReading, Readings } from '../readings';
 import { dbText, jointLabel, nameOf } from './say';
 import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
+import { notInUse } from './wired';
 
 /** Under this the hiss is heard between words, dB(A); est. */
 export const CLEAN_SNR_DB = 30;
@@ -18,11 +19,10 @@ const TELEPHONE_HZ = { low: 300, high: 3400 };
 /** How far does the voice stand above the noise, the mains and the room? */
 export function cleanGate(readings: Readings): Verdict {
   const { channels, lines } = readings;
+  if (readings.intended && !readings.inUse) return verdict('clean', [notInUse(readings, 'noise')]);
   const heard = (lines.some((l) => l.arrives) ? channels : []).filter((c) => Number.isFinite(c.snrDb));
   if (heard.length === 0) {
-    return verdict('clean', [
-      unknown('after Wired', 'Noise is judged once the signal reaches an input: mend Wired first.', 'signal'),
-    ]);
+    return verdict('clean', [unknown('noise', 'not known', 'Noise is known once the voice arrives.', 'signal')]);
   }
   return verdict('clean', [
     ...heard.map((c) => noise(readings, c)),
@@ -32,15 +32,12 @@ export function cleanGate(readings: Readings): Verdict {
   ]);
 }
 
-function noise({ compiled }: Readings, { noise: { shares }, snrDb }: ChannelReading): Finding {
+function noise({ compiled }: Readings, { input, number, noise: { shares }, snrDb }: ChannelReading): Finding {
   const worst = shares[0];
   const from = `${nameOf(compiled, worst.part)} (${worst.what})`;
-  const cure =
-    worst.what === 'room'
-      ? 'Go closer, or to a quieter room.'
-      : 'Bring the microphone closer, or take more gain before it.';
   return finding(
     {
+      topic: `noise ${input.part} ${number}`,
       value: snrDb,
       limit: CLEAN_SNR_DB,
       unit: 'dB(A)',
@@ -51,20 +48,13 @@ function noise({ compiled }: Readings, { noise: { shares }, snrDb }: ChannelRead
     },
     {
       good: `The voice stands ${snrDb.toFixed(0)} dB(A) above the noise; most of what is left comes from ${from}.`,
-      bad: `Hiss: the voice stands only ${snrDb.toFixed(0)} dB(A) above the noise, most of it from ${from}. ${cure}`,
+      bad: `${worst.what === 'room' ? 'The room is noisy' : 'Hiss'}: the voice stands only ${snrDb.toFixed(0)} dB(A) above the noise, most of it from ${from}.`,
     },
   );
 }
 
-const CURE: Readonly<Record<Hum['what'], string>> = {
-  'ground difference':
-    'Plug both into one outlet strip, run one from its battery, or put an isolating transformer in between; never lift the protective earth.',
-  'supply leakage': 'Take the charger out while recording, or put an isolating transformer in between.',
-  pickup: 'Use a shorter lead, keep it from mains leads, or run it balanced.',
-};
-
 /** Mains: an order of magnitude, so it is told as a band and never fails by its likely figure's last decibels alone. */
-function hum(readings: Readings, { hum: all, overHumDb }: ChannelReading): Finding | null {
+function hum(readings: Readings, { input, number, hum: all, overHumDb }: ChannelReading): Finding | null {
   const worst = all[0];
   if (!worst || !Number.isFinite(overHumDb)) return null;
   const { compiled, loops } = readings;
@@ -75,6 +65,7 @@ function hum(readings: Readings, { hum: all, overHumDb }: ChannelReading): Findi
   const way = loop ? roundLoop(compiled, loop) : `into ${nameOf(compiled, worst.part)}`;
   return finding(
     {
+      topic: `hum ${input.part} ${number}`,
       value: overHumDb,
       limit: LEAST_OVER_HUM_DB,
       unit: 'dB(A)',
@@ -86,7 +77,7 @@ function hum(readings: Readings, { hum: all, overHumDb }: ChannelReading): Findi
     },
     {
       good: `Mains hum lies some ${overHumDb.toFixed(0)} dB(A) under the voice, most of it ${worst.what} ${way}.`,
-      bad: `Hum: mains by ${worst.what} ${way} lies only about ${overHumDb.toFixed(0)} dB(A) under the voice (${least.toFixed(0).replace('-', '−')} to ${most.toFixed(0)}: an order of magnitude). ${CURE[worst.what]}`,
+      bad: `Hum: mains by ${worst.what} ${way} lies only about ${overHumDb.toFixed(0)} dB(A) under the voice (${least.toFixed(0).replace('-', '−')} to ${most.toFixed(0)}: an order of magnitude).`,
     },
   );
 }
@@ -105,6 +96,7 @@ function room({ compiled }: Readings, line: LineReading): Finding | null {
   const microphone = nameOf(compiled, line.part);
   return finding(
     {
+      topic: `room ${line.source} ${line.part}`,
       value: directDb,
       limit: LEAST_DIRECT_DB,
       unit: 'dB',
@@ -115,7 +107,7 @@ function room({ compiled }: Readings, line: LineReading): Finding | null {
     },
     {
       good: `At ${microphone} the voice is ${directDb.toFixed(0)} dB louder than the room.`,
-      bad: `${microphone} hears ${directDb < 0 ? 'more of the room than of the voice' : 'nearly as much of the room as of the voice'}: it stands at ${line.distanceM.toFixed(2)} m, and past ${criticalM.toFixed(2)} m the room is louder. Go closer, soften the room, or take a microphone that hears less from behind.`,
+      bad: `${microphone} hears ${directDb < 0 ? 'more of the room than of the voice' : 'nearly as much of the room as of the voice'}: it stands at ${line.distanceM.toFixed(2)} m, and past ${criticalM.toFixed(2)} m the room is louder.`,
     },
   );
 }
@@ -132,6 +124,7 @@ function narrow(readings: Readings, { input }: ChannelReading, { curve, source }
   return [
     finding(
       {
+        topic: `band ${source} ${input.part}`,
         value: hz,
         limit: high ? TELEPHONE_HZ.high : TELEPHONE_HZ.low,
         unit: 'Hz',
@@ -142,7 +135,7 @@ function narrow(readings: Readings, { input }: ChannelReading, { curve, source }
       },
       {
         good: `${name} comes through ${bandText(curve)}.`,
-        bad: `${name} sounds ${high ? 'dull' : 'thin'}: at ${nameOf(compiled, input.part)} the line has fallen by 3 dB at ${hzText(hz)}. ${high ? 'Use a shorter lead, or a source of lower impedance.' : 'The load is too heavy for a capacitor or transformer on the way: feed a higher impedance.'}`,
+        bad: `${name} sounds ${high ? 'dull' : 'thin'}: at ${nameOf(compiled, input.part)} the line has fallen by 3 dB at ${hzText(hz)}.`,
       },
     ),
   ];

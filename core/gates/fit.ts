@@ -2,7 +2,7 @@ import type { FittedJoint } from '../compile';
 import { type Connector, connectorNamed, mate } from '../connectors';
 import type { Readings } from '../readings';
 import { judgeHung } from './hung';
-import { connectorText, jointLabel, jointSentence, nameOf } from './say';
+import { connectorText, jointSentence, nameOf } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
 /** Half a millimetre more than needed is comfortable: a plug is pulled about while it works. */
@@ -17,6 +17,7 @@ export function fitGate(readings: Readings): Verdict {
   if (findings.length === 0) {
     const device = nameOf(compiled, compiled.device.part.id);
     findings.push({
+      topic: 'joints',
       status: 'fail',
       value: 0,
       limit: 1,
@@ -34,7 +35,7 @@ export function fitGate(readings: Readings): Verdict {
 
 function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   const { id } = joint.joint;
-  const at = { joint: id, part: joint.a.part.id, lane: 'signal' as const };
+  const at = { topic: `joint ${id}`, joint: id, part: joint.a.part.id, lane: 'signal' as const };
   if (!joint.mating.fits) {
     return {
       ...at,
@@ -63,7 +64,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
     },
     {
       good: `All ${compiled.joints.length} joints are seated.`,
-      bad: `The ${connectorText(plug.port.connector)} at ${jointSentence(compiled, id)} stands ${outMm.toFixed(1)} mm out; past ${slackMm.toFixed(1)} mm ${concentric ? 'its contacts meet the wrong ring' : 'it no longer touches'}. Push it home, or take the case off ${jointLabel(compiled, id)}.`,
+      bad: `The ${connectorText(plug.port.connector)} at ${jointSentence(compiled, id)} stands ${outMm.toFixed(1)} mm out; past ${slackMm.toFixed(1)} mm ${concentric ? 'its contacts meet the wrong ring' : 'it no longer touches'}.`,
     },
   );
 }

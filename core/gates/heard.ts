@@ -11,29 +11,33 @@ const COMFORT_DB = 15;
 /** Can whoever must hear something, hear it, on both ears, by the right hole, once and in time? */
 export function heardGate(readings: Readings): Verdict {
   const { hearing } = readings.compiled.setup.job;
+  // Those at the other end hear themselves or do not, whatever is to be heard here.
+  const echo = echoes(readings);
   if (hearing === 'nothing') {
-    return verdict('heard', [
-      {
-        status: 'pass',
-        value: 0,
-        limit: 0,
-        unit: 'listeners',
-        room: 1,
-        brief: 'nobody listens',
-        sentence: 'Nobody has to hear anything while it runs.',
-        lane: 'return',
-      },
-    ]);
+    const nobody: Finding = {
+      topic: 'listeners',
+      status: 'pass',
+      value: 0,
+      limit: 0,
+      unit: 'listeners',
+      room: 1,
+      brief: 'nobody listens',
+      sentence: 'Nobody has to hear anything while it runs.',
+      lane: 'return',
+    };
+    return verdict('heard', [nobody, ...echo]);
   }
   return verdict('heard', [
     ...(hearsSelf(hearing) ? hears(readings, 'yourself') : []),
-    ...(hearsFarEnd(hearing) ? [...hears(readings, 'the far end'), ...echoes(readings)] : []),
+    ...(hearsFarEnd(hearing) ? hears(readings, 'the far end') : []),
+    ...echo,
   ]);
 }
 
 type What = 'yourself' | 'the far end';
 
-const fail = (brief: string, sentence: string, part: string): Finding => ({
+const fail = (topic: string, brief: string, sentence: string, part: string): Finding => ({
+  topic,
   status: 'fail',
   value: 0,
   limit: LEAST_SPL,
@@ -48,15 +52,15 @@ const fail = (brief: string, sentence: string, part: string): Finding => ({
 /** Whether one of the two that are to be heard reaches the ears, loud enough and in time. */
 function hears(readings: Readings, what: What): readonly Finding[] {
   const { compiled, ears, app, monitors, playbackPart } = readings;
+  if (ears.length === 0) {
+    const sentence = `Nothing is there to hear ${what} with: no headphones are plugged in.`;
+    return [fail(`hears ${what}`, 'no headphones', sentence, playbackPart)];
+  }
   if (what === 'yourself' && !monitors && !ears.some(isDirect)) {
     const sentence = app.monitors
-      ? `Monitoring is off in the ${app.name}, and nothing leads your voice to headphones by wire, so you cannot hear yourself. Turn it on.`
-      : `The ${app.name} does not play what it records while it runs, so you cannot hear yourself through it. Use an interface with direct monitoring, a mixer, or another app.`;
-    return [fail('app plays nothing', sentence, compiled.device.part.id)];
-  }
-  if (ears.length === 0) {
-    const sentence = `Nothing is there to hear ${what} with: plug headphones into the ${nameOf(compiled, playbackPart)}.`;
-    return [fail('no headphones', sentence, playbackPart)];
+      ? `Monitoring is off in the ${app.name}, and nothing leads your voice to headphones by wire: you do not hear yourself.`
+      : `You do not hear yourself: the ${app.name} does not play what it records, and nothing leads your voice to the headphones by wire.`;
+    return [fail(`hears ${what}`, 'not heard', sentence, compiled.device.part.id)];
   }
   return [...late(readings, what), ...ears.map((ear) => earFinding(readings, ear, what))];
 }
@@ -78,6 +82,7 @@ function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: Wha
   const onlySelf = !own && isDirect(ear) ? ` They let you hear yourself by wire, and nothing of ${what}.` : '';
   return finding(
     {
+      topic: `hears ${what} ${ear.part}`,
       value: quieter,
       limit: LEAST_SPL,
       unit: 'dB SPL',
@@ -96,7 +101,7 @@ function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: Wha
           ? `${self} play on one ear only${at}.`
           : louder > 0
             ? `${self} play ${what} at only ${quieter.toFixed(0)} dB${at}: too quiet beside a live voice.`
-            : `${self} are silent: sound comes from the ${from}, and nothing of it reaches them${at}.${onlySelf} Plug them where the ${from} plays.`,
+            : `${self} are silent: sound comes from the ${from}, and nothing of it reaches them${at}.${onlySelf}`,
     },
   );
 }
@@ -135,15 +140,17 @@ function echoNeedsDb(ms: number): number {
 /** Does the far end hear itself? */
 function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
   const ms = totalMs(delays.far);
-  return echo.map(({ part, lossDb, cancelledDb, through }) => {
+  if (ms === 0) return [];
+  return echo.map(({ part, number, lossDb, cancelledDb, through }) => {
     const needs = echoNeedsDb(ms);
     const db = lossDb + cancelledDb;
     const app = cancelledDb > 0 ? `, ${cancelledDb} dB of it by the processing of the app` : '';
     const by = through
-      ? `through the ${nameOf(compiled, through)}: what comes from the ${nameOf(compiled, playbackPart)} is in what goes back to it. Turn it down in that send, or send from an output that it is not on.`
-      : `by the ground that the headphones share with the microphone. Use an adapter with a hole for each, close to the ${nameOf(compiled, part)}, or turn it down.`;
+      ? `through the ${nameOf(compiled, through)}: what comes from the ${nameOf(compiled, playbackPart)} is in what goes back to it.`
+      : `by the ground that the headphones share with the microphone.`;
     return finding(
       {
+        topic: `echo ${part} ${number}`,
         value: db,
         limit: needs - ECHO_LIMIT_UNDER_DB,
         unit: 'dB',
@@ -161,8 +168,9 @@ function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
 }
 
 /** Is what is heard, or said, there in time, and once? */
-function late({ compiled, delays, ears, app, playbackPart }: Readings, what: What): Finding[] {
+function late({ compiled, delays, ears, app, lines, playbackPart }: Readings, what: What): Finding[] {
   const own = what === 'yourself';
+  if (!own && !lines.some((l) => l.arrives)) return [];
   const byWire = own && ears.some(isDirect);
   // Through the app as well as by wire: only where those who hear the one also hear the other.
   const twice = byWire && delays.own.length > 0 && ears.some((e) => isDirect(e) && e.leftSpl >= LEAST_SPL);
@@ -180,6 +188,7 @@ function late({ compiled, delays, ears, app, playbackPart }: Readings, what: Wha
   return [
     finding(
       {
+        topic: `late ${what}`,
         value: ms,
         limit,
         unit: 'ms',
@@ -191,12 +200,12 @@ function late({ compiled, delays, ears, app, playbackPart }: Readings, what: Wha
       twice
         ? {
             good: `You hear yourself by wire, and again through the ${app.name} ${ms.toFixed(0)} ms later.`,
-            bad: `You hear yourself twice: by wire, and again through the ${app.name} ${ms.toFixed(0)} ms later. Turn monitoring off in the app, or the direct monitoring.`,
+            bad: `You hear yourself twice: by wire, and again through the ${app.name} ${ms.toFixed(0)} ms later.`,
           }
         : own
           ? {
               good: `You hear yourself ${ms.toFixed(0)} ms late, by ${past}.`,
-              bad: `You hear yourself ${ms.toFixed(0)} ms late, most of it from ${from}: from ${OWN_LIMIT_MS} ms on it stops you speaking. Listen directly at the interface or receiver instead of through the app, or use an app with a smaller buffer.`,
+              bad: `You hear yourself ${ms.toFixed(0)} ms late, most of it from ${from}: from ${OWN_LIMIT_MS} ms on it stops you speaking.`,
             }
           : {
               good: `The far end hears you ${ms.toFixed(0)} ms later.`,

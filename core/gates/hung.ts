@@ -44,6 +44,7 @@ export function judgeHung({ compiled }: Readings): Finding | null {
   const names = hung.map((f) => nameOf(compiled, f.part.id)).join(', ');
   return finding(
     {
+      topic: 'hung',
       value,
       limit,
       unit: 'g',
@@ -54,7 +55,7 @@ export function judgeHung({ compiled }: Readings): Finding | null {
     },
     {
       good: `${value.toFixed(0)} g hangs on the ${device}, which bears about ${limit.toFixed(0)} g.`,
-      bad: `${value.toFixed(0)} g hangs stiffly on the ${device} (${names}); ${place === 'gimbal' ? 'a gimbal balances' : 'its socket bears'} about ${limit.toFixed(0)} g. Put a short lead between, and carry the ${nameOf(compiled, hung[0].part.id)} elsewhere.`,
+      bad: `${value.toFixed(0)} g hangs stiffly on the ${device} (${names}); ${place === 'gimbal' ? 'a gimbal balances' : 'its socket bears'} about ${limit.toFixed(0)} g.`,
     },
   );
 }

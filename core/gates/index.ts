@@ -25,7 +25,9 @@ const GATE_OF = {
 } as const satisfies Record<GateName, (readings: Readings) => Verdict>;
 
 /** What a further destination is judged by; the rest is said once, of the whole. */
-const OF_EACH_DEVICE: readonly GateName[] = ['wired', 'seen', 'level', 'clean', 'powered'];
+const OF_EACH_DEVICE: readonly GateName[] = ['wired', 'seen', 'level', 'clean', 'powered', 'heard', 'safe'];
+/** Of these only so much is another device's own: whether those it calls hear themselves, what its players do to ears. */
+const OWN_TOPICS: Partial<Record<GateName, RegExp>> = { heard: /^echo /, safe: /^ear / };
 
 /**
  * All eight gates, in order. Every device that records must get what it needs: the worst of them speaks.
@@ -34,7 +36,14 @@ const OF_EACH_DEVICE: readonly GateName[] = ['wired', 'seen', 'level', 'clean', 
 export const judge = (readings: Readings, also: readonly Readings[] = []): readonly Verdict[] =>
   GATES.map((gate) => {
     const own = GATE_OF[gate](readings);
-    const others = OF_EACH_DEVICE.includes(gate) ? also.flatMap((r) => GATE_OF[gate](r).findings) : [];
+    const others = OF_EACH_DEVICE.includes(gate)
+      ? also.flatMap((r) => {
+          const at = r.compiled.device.part.id;
+          return GATE_OF[gate](r)
+            .findings.filter((f) => OWN_TOPICS[gate]?.test(f.topic) ?? true)
+            .map((f) => ({ ...f, topic: `${f.topic} @${at}` }));
+        })
+      : [];
     const news = others.filter((f) => !own.findings.some((o) => o.sentence === f.sentence));
     return news.length === 0 ? own : verdict(gate, [...own.findings, ...news]);
   });

@@ -1,6 +1,7 @@
 import { feedsAny, type Readings } from '../readings';
 import { dbText, jointSentence, nameOf } from './say';
 import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
+import { notInUse } from './wired';
 
 /** Spare above the peaks that is comfortable; the trade's "room to spare". */
 const COMFORT_HEADROOM_DB = 8;
@@ -13,12 +14,11 @@ const WRONG_KIND_DB = 20;
 /** Do the peaks stay below every ceiling, and well above the bottom? */
 export function levelGate(readings: Readings): Verdict {
   const { compiled, channels, lines, intended } = readings;
+  if (intended && !readings.inUse) return verdict('level', [notInUse(readings, 'level')]);
   const arrivals = channels.flatMap((c) => c.arrivals.map((a) => ({ ...a, channel: c })));
   const peaks = arrivals.map((a) => a.peakDbfs);
   if (!intended || peaks.length === 0 || !lines.some((l) => l.arrives)) {
-    return verdict('level', [
-      unknown('after Wired', 'The level is known once the signal reaches an input: mend Wired first.', 'signal'),
-    ]);
+    return verdict('level', [unknown('level', 'not known', 'The level is known once the voice arrives.', 'signal')]);
   }
   const findings: Finding[] = [];
   for (const { stage, averageDbu, headroomDb } of readings.stages) {
@@ -26,6 +26,7 @@ export function levelGate(readings: Readings): Verdict {
     findings.push(
       finding(
         {
+          topic: `stage ${stage.part}/${stage.id}`,
           value: headroomDb,
           limit: 0,
           unit: 'dB',
@@ -38,8 +39,8 @@ export function levelGate(readings: Readings): Verdict {
           good: `${nameOf(compiled, stage.part)} has ${dbText(headroomDb)} to spare.`,
           bad:
             headroomDb < 0
-              ? `${nameOf(compiled, stage.part)} clips: the peaks are ${dbText(-headroomDb)} over what its output can do. No later knob mends that; turn down here or before it.`
-              : `${nameOf(compiled, stage.part)} is near its ceiling: ${dbText(headroomDb)} above the peaks. Turn it down a little.`,
+              ? `${nameOf(compiled, stage.part)} clips: the peaks are ${Math.ceil(-headroomDb)} dB over what its output can do, which no later knob mends.`
+              : `${nameOf(compiled, stage.part)} is near its ceiling: only ${headroomDb.toFixed(0)} dB above the peaks.`,
         },
       ),
     );
@@ -50,6 +51,7 @@ export function levelGate(readings: Readings): Verdict {
     findings.push(
       finding(
         {
+          topic: `microphone ${part} ${source}`,
           value: spareDb,
           limit: 0,
           unit: 'dB',
@@ -60,7 +62,7 @@ export function levelGate(readings: Readings): Verdict {
         },
         {
           good: `${nameOf(compiled, part)} takes ${dbText(spareDb)} more from ${name}.`,
-          bad: `${name} is ${spareDb < 0 ? 'too loud' : 'nearly too loud'} for ${nameOf(compiled, part)} itself: ${dbText(spareDb)} to spare at its peaks. No knob mends that; move it away, or take one that stands more.`,
+          bad: `${name} is ${spareDb < 0 ? 'too loud' : 'nearly too loud'} for ${nameOf(compiled, part)} itself: ${dbText(spareDb)} to spare at its peaks, which no knob mends.`,
         },
       ),
     );
@@ -73,6 +75,7 @@ export function levelGate(readings: Readings): Verdict {
   findings.push(
     finding(
       {
+        topic: 'peaks',
         value: spare,
         limit: 0,
         unit: 'dB',
@@ -86,10 +89,10 @@ export function levelGate(readings: Readings): Verdict {
         good: `Peaks at the ${self} reach ${loudest.toFixed(0)} dBFS.`.replace('-', '−'),
         bad:
           spare < -WRONG_KIND_DB
-            ? `Line level meets a microphone input${at}: the peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}. Put a pad or a line-to-headset lead in between; no knob after it helps.`
+            ? `Line level meets a microphone input${at}: the peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}.`
             : spare < 0
-              ? `The peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}${at}. Turn down what feeds it.`
-              : `Only ${spare.toFixed(0)} dB are left above the peaks at the ${self}. Turn down what feeds it a little.`,
+              ? `The peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}${at}.`
+              : `Only ${spare.toFixed(0)} dB are left above the peaks at the ${self}.`,
       },
     ),
   );
@@ -102,6 +105,7 @@ export function levelGate(readings: Readings): Verdict {
   findings.push(
     finding(
       {
+        topic: 'quiet',
         value: quietest,
         limit: QUIET_PEAK_DBFS,
         unit: 'dBFS',
@@ -113,10 +117,7 @@ export function levelGate(readings: Readings): Verdict {
       },
       {
         good: `The quietest voice peaks at ${quietest.toFixed(0)} dBFS.`.replace('-', '−'),
-        bad: `The quietest voice peaks at only ${quietest.toFixed(0)} dBFS at the ${self}. Bring the microphone closer or turn up what comes before it.`.replace(
-          '-',
-          '−',
-        ),
+        bad: `The quietest voice peaks at only ${quietest.toFixed(0)} dBFS at the ${self}.`.replace('-', '−'),
       },
     ),
   );

@@ -23,21 +23,26 @@ export function poweredGate(readings: Readings): Verdict {
     const giver = nameOf(compiled, s.part);
     return finding(
       {
+        topic: `supply ${s.part} ${s.port ?? ''}`,
         value: s.loadMa,
         limit: s.supplyMa,
         unit: 'mA',
         room: spare / (COMFORT_SHARE * s.supplyMa),
-        brief: `${s.loadMa.toFixed(0)} of ${s.supplyMa.toFixed(0)} mA`,
+        brief:
+          spare < 0
+            ? `needs ${s.loadMa.toFixed(0)} mA, gets ${s.supplyMa.toFixed(0)}`
+            : `${s.loadMa.toFixed(0)} of ${s.supplyMa.toFixed(0)} mA`,
         part: spare < 0 ? hungriest : s.part,
         joint,
         lane: 'power',
       },
       {
         good: `${giver} gives ${s.loadMa.toFixed(0)} mA of the ${s.supplyMa.toFixed(0)} mA it can.`,
-        bad: `${nameOf(compiled, hungriest)} and what shares ${s.port === null ? 'that supply' : 'its port'} ask ${s.loadMa.toFixed(0)} mA; ${giver} gives ${s.supplyMa.toFixed(0)} mA${joint ? ` at ${jointSentence(compiled, joint)}` : ''}. Use an adapter that charges, or a mains-powered hub.`,
+        bad: `${nameOf(compiled, hungriest)} and what shares ${s.port === null ? 'that supply' : 'its port'} ask ${s.loadMa.toFixed(0)} mA; ${giver} gives ${s.supplyMa.toFixed(0)} mA${joint ? ` at ${jointSentence(compiled, joint)}` : ''}.`,
       },
     );
   });
+  for (const part of compiled.unfed) if (!usb.nodes.has(part)) findings.push(unfed(readings, part));
   for (const node of usb.nodes.values()) {
     if (node.drawMa === 0) continue;
     findings.push(volts(readings, node));
@@ -51,6 +56,7 @@ export function poweredGate(readings: Readings): Verdict {
     findings.push(
       finding(
         {
+          topic: `runtime ${r.part}`,
           value: Math.min(r.minutes, 1e6),
           limit: minutes,
           unit: 'min',
@@ -63,8 +69,8 @@ export function poweredGate(readings: Readings): Verdict {
           good: `${nameOf(compiled, r.part)} lasts ${minutesText(r.minutes)}.`,
           bad:
             spare < 0
-              ? `${nameOf(compiled, r.part)} is flat after ${minutesText(r.minutes)}, ${minutesText(-spare)} before the end. Charge it meanwhile, or plan a swap.`
-              : `${nameOf(compiled, r.part)} has only ${minutesText(spare)} to spare. Start fully charged.`,
+              ? `The battery of ${nameOf(compiled, r.part)} lasts ${minutesText(r.minutes)}${keptBack(r.cell.reserve)}, ${minutesText(-spare)} less than the job.`
+              : `The battery of ${nameOf(compiled, r.part)} lasts only ${minutesText(spare)} longer than the job${keptBack(r.cell.reserve)}.`,
         },
       ),
     );
@@ -76,6 +82,7 @@ export function poweredGate(readings: Readings): Verdict {
     findings.push(
       finding(
         {
+          topic: `mains ${part.id}`,
           value: onMains ? 1 : 0,
           limit: 1,
           unit: 'outlets',
@@ -86,27 +93,31 @@ export function poweredGate(readings: Readings): Verdict {
         },
         {
           good: `${nameOf(compiled, part.id)} has the mains it needs.`,
-          bad: `${nameOf(compiled, part.id)} needs the mains, and the job has none where it is. Use a part that runs from a battery or the port, or work at a desk with mains.`,
+          bad: `${nameOf(compiled, part.id)} needs the mains, and the job has none where it is.`,
         },
       ),
     );
   }
+  // A microphone that nobody speaks into, in a pair of earphones, may be as dead as it likes.
+  const placed = new Set(compiled.setup.placements.map((p) => p.part));
   for (const [fed, volt] of op.biasVolt) {
     const needs = fed.needs!;
+    if ('perPascal' in fed && !placed.has(fed.part)) continue;
     findings.push(
       finding(
         {
+          topic: `needs ${fed.part} ${fed.id}`,
           value: volt,
           limit: needs.minVolt,
           unit: 'V',
           room: volt / needs.minVolt - 1,
-          brief: `${volt.toFixed(1)} V of ${needs.minVolt} V`,
+          brief: `${Math.abs(volt).toFixed(1)} V, needs ${needs.minVolt} V`,
           part: fed.part,
           lane: 'power',
         },
         {
           good: `${nameOf(compiled, fed.part)} has ${volt.toFixed(1)} V.`,
-          bad: `${nameOf(compiled, fed.part)} gets ${voltText(volt)}; it needs ${needs.minVolt} V from ${needs.from}.`,
+          bad: `${nameOf(compiled, fed.part)} gets ${voltText(volt)} of ${needs.from}; it needs ${needs.minVolt} V.`,
         },
       ),
     );
@@ -117,10 +128,34 @@ export function poweredGate(readings: Readings): Verdict {
 const jointAt = ({ compiled }: Readings, part: string, port: string): string | undefined =>
   compiled.joints.find(({ joint: j }) => [j.a, j.b].some((r) => r.part === part && r.port === port))?.joint.id;
 
+const keptBack = (reserve: number): string => (reserve > 0 ? ` with ${Math.round(100 * reserve)} % kept back` : '');
+
+/** What lives on USB and is plugged into nothing that feeds it. */
+function unfed({ compiled }: Readings, part: string): Finding {
+  const { partClass } = compiled.fitted.get(part)!;
+  const port = partClass.ports.find((p) => p.id === partClass.usb!.up)!;
+  const joint = compiled.joints.find(({ a, b }) => [a, b].some((s) => s.part.id === part && s.port === port))?.joint.id;
+  const where = joint ? ` at ${jointSentence(compiled, joint)}` : ': nothing is plugged there';
+  return {
+    topic: `fed ${part}`,
+    status: 'fail',
+    value: 0,
+    limit: 1,
+    unit: 'supplies',
+    room: -1,
+    brief: 'no power',
+    sentence: `${nameOf(compiled, part)} has no power: it lives on its ${port.label} port, and nothing feeds that${where}.`,
+    part,
+    joint,
+    lane: 'power',
+  };
+}
+
 /** An input gives a microphone only so much. */
 function phantomCurrent({ compiled }: Readings, { joint, from, to, milliampere, mostMa }: PhantomFeed): Finding {
   return finding(
     {
+      topic: `phantom ${joint}`,
       value: milliampere,
       limit: mostMa,
       unit: 'mA of phantom power',
@@ -132,7 +167,7 @@ function phantomCurrent({ compiled }: Readings, { joint, from, to, milliampere, 
     },
     {
       good: `${nameOf(compiled, from)} gives ${milliampere.toFixed(1)} mA of phantom power at ${jointSentence(compiled, joint)}.`,
-      bad: `${nameOf(compiled, to)} draws ${milliampere.toFixed(1)} mA of phantom power at ${jointSentence(compiled, joint)}; an input gives at most ${mostMa} mA (IEC 61938). Look for a short there, or use another input.`,
+      bad: `${nameOf(compiled, to)} draws ${milliampere.toFixed(1)} mA of phantom power at ${jointSentence(compiled, joint)}; an input gives at most ${mostMa} mA (IEC 61938).`,
     },
   );
 }
@@ -143,6 +178,7 @@ function volts(readings: Readings, { part, on, volt, loadMa }: UsbNode): Finding
   const joint = jointAt(readings, on.part, on.port);
   return finding(
     {
+      topic: `volts ${part}`,
       value: volt,
       limit: LEAST_VOLT,
       unit: 'V at its plug',
@@ -154,20 +190,21 @@ function volts(readings: Readings, { part, on, volt, loadMa }: UsbNode): Finding
     },
     {
       good: `${nameOf(compiled, part)} has ${volt.toFixed(2)} V at its plug.`,
-      bad: `${nameOf(compiled, part)} gets only ${volt.toFixed(2)} V${joint ? ` at ${jointSentence(compiled, joint)}` : ''}: the leads before it take the rest at ${loadMa.toFixed(0)} mA. Use a shorter or thicker lead, or feed it nearer.`,
+      bad: `${nameOf(compiled, part)} gets only ${volt.toFixed(2)} V${joint ? ` at ${jointSentence(compiled, joint)}` : ''}: the leads before it take the rest at ${loadMa.toFixed(0)} mA.`,
     },
   );
 }
 
 function tooDeep({ compiled }: Readings, { part, hubs }: UsbNode): Finding {
   return {
+    topic: `hubs ${part}`,
     status: 'fail',
     value: hubs,
     limit: MOST_HUBS,
     unit: 'hubs',
     room: -1,
     brief: `${hubs} hubs deep`,
-    sentence: `${nameOf(compiled, part)} hangs behind ${hubs} hubs; USB allows ${MOST_HUBS} in a row. Plug it nearer to the device.`,
+    sentence: `${nameOf(compiled, part)} hangs behind ${hubs} hubs; USB allows ${MOST_HUBS} in a row.`,
     part,
     lane: 'power',
   };

@@ -1,7 +1,7 @@
-import type { Readings } from '../readings';
+import type { Compiled } from '../compile';
+import type { Hazard, Readings } from '../readings';
 import { PROGRAMME_DBFS } from '../readings';
-import { dbu, peakDbu, voiceVolt, voltOf } from '../signal';
-import { jointSentence, minutesText, nameOf } from './say';
+import { dbText, jointSentence, minutesText, nameOf } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
 /** 6 dB below what does harm is comfortable. */
@@ -13,40 +13,8 @@ const EXCHANGE_DB = 3;
 
 /** Can anything be harmed: a device by volts, a person by sound? */
 export function safeGate(readings: Readings): Verdict {
-  const { compiled, op, responses } = readings;
-  const findings: Finding[] = compiled.limits.map((limit) => {
-    const steady = Math.abs(op.solution.between(limit.p, limit.n).re);
-    const loudest = Math.max(0, ...compiled.setup.job.sources.map((s) => voiceVolt(responses, s.id, limit.p, limit.n)));
-    const peak = loudest > 0 ? voltOf(peakDbu(dbu(loudest))) * Math.SQRT2 : 0;
-    const volt = steady + peak;
-    const spareDb = 20 * Math.log10(limit.maxVolt / Math.max(volt, 1e-6));
-    const joint = compiled.joints.find(({ a, b }) =>
-      [a, b].some(
-        (s) => s.part.id === limit.part && [limit.p, limit.n].some((n) => n.startsWith(`${limit.part}/${s.port.id}.`)),
-      ),
-    )?.joint.id;
-    const on = compiled.setup.parts.find((p) => p.knobs?.phantom === 1);
-    const why =
-      steady > peak && on
-        ? `48 V is on at ${nameOf(compiled, on.id)}: switch it off before you plug, and never send it toward a phone.`
-        : 'Put a pad in between before you plug.';
-    return finding(
-      {
-        value: volt,
-        limit: limit.maxVolt,
-        unit: 'V',
-        room: spareDb / COMFORT_DB,
-        brief: `${volt.toFixed(1)} of ${limit.maxVolt} V`,
-        part: limit.part,
-        joint,
-        lane: 'signal',
-      },
-      {
-        good: `No contact of the ${nameOf(compiled, limit.part)} sees more than ${volt.toFixed(1)} V.`,
-        bad: `${volt.toFixed(1)} V reach ${limit.what} of the ${nameOf(compiled, limit.part)}${joint ? ` at ${jointSentence(compiled, joint)}` : ''}; above ${limit.maxVolt} V it can be damaged. ${why}`,
-      },
-    );
-  });
+  const { compiled } = readings;
+  const findings: Finding[] = [...limitsNow(readings), ...limitsTurned(readings)];
   for (const ear of readings.ears) {
     const spl = Math.max(ear.leftSpl, ear.rightSpl);
     const allowed = DOSE_MINUTES * 2 ** ((DOSE_DB - spl) / EXCHANGE_DB);
@@ -54,6 +22,7 @@ export function safeGate(readings: Readings): Verdict {
     findings.push(
       finding(
         {
+          topic: `ear ${ear.part}`,
           value: spl,
           limit: DOSE_DB,
           unit: 'dB(A)',
@@ -74,6 +43,7 @@ export function safeGate(readings: Readings): Verdict {
   }
   if (findings.length === 0) {
     findings.push({
+      topic: 'risks',
       status: 'pass',
       value: 0,
       limit: 0,
@@ -85,4 +55,84 @@ export function safeGate(readings: Readings): Verdict {
     });
   }
   return verdict('safe', findings);
+}
+
+/** Each limit as things stand: the worst of what is seated, what meets it on its way in, and the peaks of sound. */
+function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {
+  return compiled.limits.flatMap((limit): readonly Finding[] => {
+    const all = hazards.filter((h) => h.limit === limit && h.when === null);
+    if (all.length === 0) return [];
+    const over = all.filter((h) => h.volt > limit.maxVolt);
+    const worst = (over.length > 0 ? over : all).reduce((w, h) => (rank(h) > rank(w) ? h : w));
+    const spareDb = 20 * Math.log10(limit.maxVolt / Math.max(worst.volt, 1e-6));
+    return [
+      finding(
+        {
+          topic: `limit ${limit.part}/${limit.id}`,
+          value: worst.volt,
+          limit: limit.maxVolt,
+          unit: 'V',
+          // What stands only while a plug goes in is told after what stays.
+          room: worst.milliampere === null ? spareDb / COMFORT_DB : Math.max(spareDb / COMFORT_DB, -0.5),
+          brief: worst.volt > limit.maxVolt ? `${worst.volt.toFixed(1)} V, bears ${limit.maxVolt}` : 'harmless',
+          part: limit.part,
+          joint: worst.joint ?? undefined,
+          lane: 'signal',
+        },
+        {
+          good: `The voltages at ${limit.what} of the ${nameOf(compiled, limit.part)} are harmless.`,
+          bad: harm(compiled, worst),
+        },
+      ),
+    ];
+  });
+}
+
+/** Seated volts are told before open ones: they are what stays. */
+const rank = (h: Hazard): number => (h.volt / h.limit.maxVolt) * (h.milliampere === null ? 100 : 1);
+
+function harm(compiled: Compiled, { limit, joint, volt, by, from }: Hazard): string {
+  const where = joint ? ` at ${jointSentence(compiled, joint)}` : '';
+  const what = `${limit.what} of the ${nameOf(compiled, limit.part)}`;
+  const phantom = from !== null && by !== 'peaks';
+  if (volt <= limit.maxVolt) return `${volt.toFixed(1)} V stand on ${what}${where}; it bears ${limit.maxVolt} V.`;
+  return phantom
+    ? `Danger to gear: phantom power of ${nameOf(compiled, from)} goes into ${what}${where}: ${volt.toFixed(1)} V, above ${limit.maxVolt} V it can be damaged. Never toward a phone or an output.`
+    : `Danger to gear: ${volt.toFixed(1)} V reach ${what}${where}; above ${limit.maxVolt} V it can be damaged. Do not plug it in like this.`;
+}
+
+/** What passes as it stands and would not with a switch thrown or a knob turned: a caution with its position. */
+function limitsTurned({ compiled, hazards }: Readings): readonly Finding[] {
+  const now = new Set(hazards.filter((h) => h.when === null && h.volt > h.limit.maxVolt).map((h) => h.limit));
+  const told = new Set<string>();
+  return hazards.flatMap((h): readonly Finding[] => {
+    if (h.when === null || h.volt <= h.limit.maxVolt || now.has(h.limit)) return [];
+    const topic = `turned ${h.when.part} ${h.when.knob} ${h.limit.part}`;
+    if (told.has(topic)) return [];
+    told.add(topic);
+    const { partClass } = compiled.fitted.get(h.when.part)!;
+    const knob = partClass.knobs!.find((k) => k.id === h.when!.knob)!;
+    const where = h.joint ? ` at ${jointSentence(compiled, h.joint)}` : '';
+    const what = `${h.limit.what} of the ${nameOf(compiled, h.limit.part)}${where}`;
+    const name = nameOf(compiled, h.when.part);
+    const sentence =
+      knob.unit === 'dB'
+        ? `${knob.label} of ${name} turned up to ${dbText(h.when.to).replace('+', '')} would drive more than ${h.limit.maxVolt} V into ${what}, which could damage it.`
+        : `Leave ${knob.label} of ${name} as it is: thrown, it would send ${h.volt.toFixed(0)} V into ${what}, which bears ${h.limit.maxVolt} V.`;
+    return [
+      {
+        topic,
+        status: 'caution',
+        value: h.volt,
+        limit: h.limit.maxVolt,
+        unit: 'V',
+        room: 0.1,
+        brief: knob.unit === 'dB' ? `${knob.label} too far harms` : `${knob.label} on would harm`,
+        sentence,
+        part: h.limit.part,
+        ...(h.joint === null ? {} : { joint: h.joint }),
+        lane: 'signal',
+      },
+    ];
+  });
 }

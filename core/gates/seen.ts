@@ -9,37 +9,70 @@ const COMFORT_DECADES = 0.5;
 
 /** Does the device notice what is plugged in, and does the app record from it? */
 export function seenGate(readings: Readings): Verdict {
-  return verdict('seen', [judge(readings), ...clocks(readings), ...notes(readings)]);
+  return verdict('seen', [judge(readings), ...crowdedOut(readings), ...clocks(readings), ...notes(readings)]);
 }
 
 /** Two converters of their own quartz run apart by so much at most; est., each within 50 millionths. */
 const CLOCKS_APART = 1e-4;
-/** Sound may be so late on its picture (EBU R 37, from memory); two voices of one talk hardly more. */
-const APART_LIMIT_MS = 60;
+/** Live, two voices of one talk may be no further apart than sound and picture (EBU R 37, from memory). */
+const LIVE_APART_MS = 60;
+/** What an edit can still pull together by a clap at each end without being heard; est. From a tenth on it is worth a clap. */
+const EDIT_APART_MS = 2000;
+const NOTICED_SHARE = 0.03;
 
 /** Tracks of several interfaces: each has a clock of its own. */
 function clocks({ compiled, channels }: Readings): Finding[] {
   const parts = [...new Set(channels.map((c) => c.input.part))];
   if (parts.length < 2) return [];
-  const ms = compiled.setup.job.minutes * 60_000 * CLOCKS_APART;
+  const { minutes, purpose } = compiled.setup.job;
+  const ms = minutes * 60_000 * CLOCKS_APART;
+  const limit = purpose === 'record' ? EDIT_APART_MS : LIVE_APART_MS;
+  // A caution that grows with the minutes: comfortable only while nobody would notice.
+  const noticed = purpose === 'record' ? NOTICED_SHARE * limit : limit / 2;
   const names = parts.map((p) => nameOf(compiled, p)).join(' and ');
   return [
     finding(
       {
+        topic: 'clocks',
         value: ms,
-        limit: APART_LIMIT_MS,
+        limit,
         unit: 'ms apart at the end',
-        room: 1 - ms / APART_LIMIT_MS,
+        room: ms <= noticed ? 1 - (0.7 * ms) / noticed : (0.299 * (limit - ms)) / (limit - noticed),
         brief: `clocks ${ms.toFixed(0)} ms apart`,
         part: parts[1],
         lane: 'signal',
       },
       {
         good: `${names} run on clocks of their own, at most ${ms.toFixed(0)} ms apart at the end.`,
-        bad: `${names} run on clocks of their own: up to ${ms.toFixed(0)} ms apart at the end. Use one interface with more inputs, or line the tracks up by a clap at each end.`,
+        bad: `${names} run on clocks of their own: up to ${ms.toFixed(0)} ms apart at the end.`,
       },
     ),
   ];
+}
+
+/** Sound pieces that the device passes over because it runs fewer at once: the person plugged them in to be used. */
+function crowdedOut({ compiled, entries, intended }: Readings): Finding[] {
+  const device = nameOf(compiled, compiled.device.part.id);
+  const atOnce = compiled.device.partClass.host!.audioInterfacesAtOnce;
+  const used = entries.filter((e) => e.listed && e.part !== compiled.device.part.id && e.spec.identity !== 'notes');
+  return entries
+    .filter((e) => e.why === 'one-interface-only' && e !== intended)
+    .map((e): Finding => {
+      const self = nameOf(compiled, e.part);
+      return {
+        topic: `one ${e.part}`,
+        status: 'fail',
+        value: used.length + 1,
+        limit: atOnce,
+        unit: 'USB sound pieces',
+        room: -1,
+        brief: `${atOnce} at once`,
+        sentence: `The ${device} uses ${atOnce === 1 ? 'one USB sound piece' : `${atOnce} USB sound pieces`} at a time: ${used.map((u) => nameOf(compiled, u.part)).join(', ')} is in use, ${self} is not.`,
+        part: e.part,
+        joint: e.joint ?? undefined,
+        lane: 'signal',
+      };
+    });
 }
 
 function judge(readings: Readings): Finding {
@@ -47,6 +80,7 @@ function judge(readings: Readings): Finding {
   const device = nameOf(compiled, compiled.device.part.id);
   const instead = insteadOf(readings);
   const fail = (brief: string, sentence: string, more: Partial<Finding> = {}): Finding => ({
+    topic: 'input',
     status: 'fail',
     value: null,
     limit: null,
@@ -61,11 +95,17 @@ function judge(readings: Readings): Finding {
   });
   if (!intended) {
     const last = compiled.joints.find((j) => [j.a, j.b].some((s) => s.part.id === compiled.device.part.id));
-    return fail(
-      'no input',
-      `The ${device} finds no microphone input${last ? ` at ${jointSentence(compiled, last.joint.id)}` : ''}: that socket has none. ${instead}`,
-      { part: compiled.device.part.id, joint: last?.joint.id },
-    );
+    const at = { part: compiled.device.part.id, joint: last?.joint.id };
+    if (!last) return fail('no input', `Nothing that could be recorded is plugged into the ${device}. ${instead}`, at);
+    const charging = onlyCharges(readings);
+    if (charging) {
+      const { part, port, joint } = charging;
+      const sentence = `The ${port} of ${nameOf(compiled, part)} only charges: no sound comes out of it at ${jointSentence(compiled, joint)}.`;
+      return fail('only charges', `${sentence} ${instead}`, { part, joint });
+    }
+    const own = last.a.part.id === at.part ? last.a : last.b;
+    const where = jointSentence(compiled, last.joint.id);
+    return fail('no input', `The ${own.port.label} of the ${device} takes no microphone, at ${where}. ${instead}`, at);
   }
   if (!intended.listed) return absent(readings, intended, instead, fail);
   const why = whyNot(app, stand, intended);
@@ -80,11 +120,12 @@ function notes({ compiled, entries, app }: Readings): Finding[] {
       const name = nameOf(compiled, e.part);
       const good = e.listed && app.takesNotes === true;
       const why = e.listed
-        ? `the ${app.name} plays no notes. Use a music studio app.`
+        ? `the ${app.name} plays no notes.`
         : e.why === 'unpowered'
-          ? 'it gets too little power to start. Plug it into a hub with its own supply.'
+          ? 'it gets too little power to start.'
           : `no data reach it${e.joint ? ` at ${jointSentence(compiled, e.joint)}` : ''}.`;
       return {
+        topic: `notes ${e.part}`,
         status: good ? 'pass' : 'fail',
         value: null,
         limit: null,
@@ -110,7 +151,7 @@ function passedOver(readings: Readings, entry: InputEntry, why: Absence, instead
     case 'told-headphones':
       return fail(
         'told: headphones',
-        `The ${device} was told that headphones were plugged in, so it lists no microphone. ${instead} Draw the plug out, put it in again and answer: a headset.`,
+        `The ${device} was told that headphones were plugged in, so it lists no microphone. ${instead}`,
         { joint: entry.joint ?? undefined },
       );
     case 'app-refuses':
@@ -125,19 +166,16 @@ function passedOver(readings: Readings, entry: InputEntry, why: Absence, instead
             `The ${app.name} takes a hands-free headset only, and ${label} calls itself a plain audio input. ${instead}`,
           );
     case 'not-allowed':
-      return fail(
-        'not allowed',
-        `The ${app.name} is not allowed to use any microphone, so nothing is recorded. Allow it in the settings of the ${device}.`,
-      );
+      return fail('not allowed', `The ${app.name} is not allowed to use any microphone, so nothing is recorded.`);
     case 'plugged-late':
       return fail(
         'plugged too late',
-        `${label} was plugged in while the ${app.name} was open, and it looks only when it is opened. ${instead} Close it and open it again.`,
+        `${label} was plugged in while the ${app.name} was open, and it looks only when it is opened. ${instead}`,
       );
     case 'automatic-off':
       return fail(
         'not switched over',
-        `${label} is on the list, but the ${device} does not change over by itself. ${instead} Choose the input in its sound settings, or turn automatic choice on.`,
+        `${label} is on the list, but the ${device} does not change over by itself. ${instead}`,
       );
     default:
       return fail(
@@ -148,7 +186,7 @@ function passedOver(readings: Readings, entry: InputEntry, why: Absence, instead
 }
 
 function seen(entry: InputEntry, device: string, app: string): Finding {
-  const base = { part: entry.part, joint: entry.joint ?? undefined, lane: 'signal' as const };
+  const base = { topic: 'input', part: entry.part, joint: entry.joint ?? undefined, lane: 'signal' as const };
   const sentence = `The ${device} lists ${entry.spec.label}, and the ${app} records from it.`;
   if (!entry.sense) {
     return { ...base, status: 'pass', value: 1, limit: 1, unit: 'inputs', room: 1, brief: 'listed, chosen', sentence };
@@ -182,7 +220,7 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
     brief: `${ohmText(sense.ohm)} / ${ohmText(entry.why === 'open' ? sense.maxOhm : sense.minOhm)}`,
   };
   const reading = sense
-    ? `the sense line reads ${ohmText(sense.ohm)}; a microphone is ${ohmText(sense.minOhm)} to ${ohmText(sense.maxOhm)}`
+    ? `The sense line reads ${ohmText(sense.ohm)}; a microphone is ${ohmText(sense.minOhm)} to ${ohmText(sense.maxOhm)}`
     : '';
   const where = entry.joint ? ` at ${jointSentence(compiled, entry.joint)}` : '';
   const lowResistance = () => {
@@ -190,7 +228,7 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
     const what = entry.joint ? jointSentence(compiled, entry.joint) : self;
     return fail(
       '',
-      `The ${device} takes it for ${takenFor}: too little resistance for a microphone at ${what}, for ${reading}. ${instead}`,
+      `Too little resistance for a microphone at ${what}: the ${device} takes it for ${takenFor}. ${instead} ${reading}.`,
       { ...ohms },
     );
   };
@@ -203,8 +241,9 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
         culprit &&
         (culprit.joint.mating.fits && culprit.joint.mating.plugIs === 'b' ? culprit.joint.b : culprit.joint.a);
       if (!culprit) return lowResistance();
-      const because = `At ${jointSentence(compiled, culprit.joint.joint.id)}, the ${contactText(culprit.plug)} of the plug lies on two contacts and shorts the microphone to ground: ${reading}`;
-      return fail('', `The ${device} takes it for plain headphones. ${instead} ${because}.`, {
+      const at = jointSentence(compiled, culprit.joint.joint.id);
+      const because = `At ${at}, the ${contactText(culprit.plug)} of the plug lies on two contacts and shorts the microphone to ground: the ${device} takes it for plain headphones.`;
+      return fail('', `${because} ${instead} ${reading}.`, {
         ...ohms,
         joint,
         part: plugSide?.part.id ?? entry.part,
@@ -213,15 +252,21 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
     case 'button':
       return lowResistance();
     case 'open':
-      return fail('', `The microphone contact leads nowhere${where}: ${reading}. ${instead}`, { ...ohms });
+      return fail(
+        '',
+        `Nothing answers on the microphone contact${where}: the ${device} finds no microphone. ${instead} ${reading}.`,
+        {
+          ...ohms,
+        },
+      );
     case 'no-headphones':
       return fail(
         `${ohmText(headphones!.ohm)} on left/right`,
-        `The ${device} wants to see headphones before it calls this a headset: left and right read ${ohmText(headphones!.ohm)}, not ${ohmText(headphones!.minOhm)} to ${ohmText(headphones!.maxOhm)}${where}. Plug headphones in as well. ${instead}`,
+        `The ${device} wants to see headphones${where} before it calls this a headset. ${instead} Left and right read ${ohmText(headphones!.ohm)}, not ${ohmText(headphones!.minOhm)} to ${ohmText(headphones!.maxOhm)}.`,
         { value: Number.isFinite(headphones!.ohm) ? headphones!.ohm : null, limit: headphones!.maxOhm, unit: 'ohm' },
       );
     case 'not-plugged':
-      return fail('nothing plugged in', `Nothing is plugged into the ${self}. ${instead}`, { part: entry.part });
+      return fail('nothing plugged in', `${emptyHole(readings, entry)} ${instead}`, { part: entry.part });
     case 'no-digital-path':
       return fail('no digital path', `No digital connection leads from ${self} to the ${device}. ${instead}`);
     case 'unpowered':
@@ -238,7 +283,7 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
       const piece = usb.nodes.get(entry.part)!.noData!.part;
       return fail(
         'power only',
-        `${nameOf(compiled, piece)} passes power and no data, so the ${device} does not notice ${self}. Use a lead or port with data. ${instead}`,
+        `${nameOf(compiled, piece)} passes power and no data, so the ${device} does not notice ${self}. ${instead}`,
         { part: piece },
       );
     }
@@ -266,16 +311,47 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
       const asked = own.inBytes + own.outBytes;
       return fail(
         `${bus.bytes.toFixed(0)} of ${bus.mostBytes.toFixed(0)} B/ms`,
-        `${self} asks ${asked} bytes a millisecond of a ${bus.speed}-speed bus at ${nameOf(compiled, bus.at)}, which has not so much to give. Lower its rate or bits, or plug it nearer to the device. ${instead}`,
+        `${self} asks ${asked} bytes a millisecond of a ${bus.speed}-speed bus at ${nameOf(compiled, bus.at)}, which has not so much to give. ${instead}`,
         { value: bus.bytes, limit: bus.mostBytes, unit: 'B/ms' },
       );
     }
     default:
       return fail(
         'second interface',
-        `The ${device} runs one audio interface at a time, and another was plugged in after ${self}${entry.joint ? ` (${jointLabel(compiled, entry.joint)})` : ''}. ${instead}`,
+        `The ${device} uses one USB sound piece at a time, and another was plugged in after ${self}${entry.joint ? ` (${jointLabel(compiled, entry.joint)})` : ''}. ${instead}`,
       );
   }
+}
+
+/** On the way of a voice, a hole or lead that passes power and nothing else. */
+function onlyCharges({
+  lines,
+}: Readings): { readonly part: string; readonly port: string; readonly joint: string } | null {
+  for (const { path } of lines) {
+    for (const { joint, a, b } of path?.joints ?? []) {
+      const side = [a, b].find(
+        (s) => s.port.flow === 'power' || (s.partClass.usb?.data === 'none' && s.port.carries === 'usb'),
+      );
+      if (side) return { part: side.part.id, port: side.port.label, joint: joint.id };
+    }
+  }
+  return null;
+}
+
+/** The hole where the microphone should be, and what is in the other holes of that part. */
+function emptyHole({ compiled }: Readings, { part, spec }: InputEntry): string {
+  const self = nameOf(compiled, part);
+  const { ports } = compiled.fitted.get(part)!.partClass;
+  const port = spec.detect.by === 'plug' || spec.detect.by === 'headset' ? spec.detect.port : undefined;
+  const label = ports.find((p) => p.id === port)?.label;
+  const elsewhere = compiled.joints.flatMap(({ a, b }) => {
+    const [own, other] = a.part.id === part ? [a, b] : [b, a];
+    return own.part.id === part && other.port.carries !== 'power' && own.port.carries !== 'usb'
+      ? [`${nameOf(compiled, other.part.id)} is in its ${own.port.label}`]
+      : [];
+  });
+  if (label === undefined) return `Nothing is plugged into the ${self}.`;
+  return `Nothing is in the ${label} of the ${self}${elsewhere.length > 0 ? `: ${elsewhere.join(', ')}` : ''}.`;
 }
 
 function insteadOf({ compiled, taken, stand }: Readings): string {

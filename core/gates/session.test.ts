@@ -84,7 +84,11 @@ describe('how many channels arrive, and which of them are kept', () => {
     // By hand: two quartzes, 50 millionths each, an hour: 360 ms.
     const long = gate(during(boxes(60), { tracks }), 'seen');
     expect(long.value).toBeCloseTo(360, 6);
-    expect(long.sentence).toMatch(/clocks of their own.*line the tracks up by a clap/);
+    expect(long.sentence).toMatch(/clocks of their own: up to 360 ms apart/);
+    // An hour's drift an edit can mend; live it cannot.
+    expect(long.status).toBe('caution');
+    const live = boxes(60);
+    expect(gate(during({ ...live, job: { ...live.job, purpose: 'live' } }, { tracks }), 'seen').status).toBe('fail');
     expect(gate(during(boxes(60), {}), 'wired').status).toBe('fail');
   });
 });

@@ -4,7 +4,7 @@ import { type Finding, finding, statusOf, unknown, verdict } from './verdict';
 
 const measured = (room: number): Finding =>
   finding(
-    { value: room, limit: 0, unit: 'dB', room, brief: String(room), lane: 'signal' },
+    { topic: 'a', value: room, limit: 0, unit: 'dB', room, brief: String(room), lane: 'signal' },
     { good: 'good', bad: 'bad' },
   );
 
@@ -22,7 +22,7 @@ test('below nothing fails, a little is a caution, more passes; and only what pas
 test('the worst finding speaks: a failure before a caution before what is not known before what passes, then the least room', () => {
   const any = fc.oneof(
     fc.double({ min: -4, max: 4, noNaN: true }).map(measured),
-    fc.constant(unknown('?', 'not known yet', 'signal')),
+    fc.constant(unknown('a', '?', 'not known yet', 'signal')),
   );
   const rank = (f: Finding) => ['fail', 'caution', 'not known', 'pass'].indexOf(f.status);
   fc.assert(

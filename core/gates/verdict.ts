@@ -5,8 +5,13 @@ export type GateName = (typeof GATES)[number];
 export type Status = 'pass' | 'caution' | 'fail' | 'not known';
 export type Lane = 'signal' | 'power' | 'ground' | 'return';
 
-/** One thing a gate found: a number against a limit, and a sentence that names the part and the joint. */
+/**
+ * One thing a gate found: a number against a limit, and a sentence that says what was measured and where. Why it is so and
+ * what would mend it is told by the smallest change that mends it, never by the gate itself.
+ */
 export interface Finding {
+  /** What was judged, the same for one setup and another of the same parts: 'arrives v1', 'stage mixer/main'. */
+  readonly topic: string;
   readonly status: Status;
   readonly value: number | null;
   readonly limit: number | null;
@@ -49,8 +54,8 @@ export function finding(measured: Measured, say: { readonly good: string; readon
 }
 
 /** A finding that cannot be computed yet, with what is missing. */
-export function unknown(brief: string, sentence: string, lane: Lane): Finding {
-  return { status: 'not known', value: null, limit: null, unit: '', room: null, sentence, brief, lane };
+export function unknown(topic: string, brief: string, sentence: string, lane: Lane): Finding {
+  return { topic, status: 'not known', value: null, limit: null, unit: '', room: null, sentence, brief, lane };
 }
 
 const SEVERITY: Readonly<Record<Status, number>> = { fail: 3, caution: 2, 'not known': 1, pass: 0 };

@@ -1,18 +1,17 @@
 import { magnitude } from '../circuit';
-import type { Capsule, FittedJoint, Stage } from '../compile';
+import type { Capsule, Stage } from '../compile';
 import {
   type ChannelReading,
   isSilent,
   type LineReading,
   LOST_DB,
-  levelOffered,
+  pathBetween,
   type Readings,
   sidesAt,
-  steadyAt,
 } from '../readings';
 import { isAlive, SILENCE_DBU } from '../signal';
-import { contactText, jointSentence, nameOf, roleText, voltText } from './say';
-import { type Finding, finding, type Verdict, verdict } from './verdict';
+import { jointSentence, nameOf, voltText } from './say';
+import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
 
 const COMFORT_DB = 40;
 /** Left and right apart by this much count as separate, and one this far under the other as missing. */
@@ -24,21 +23,30 @@ export function wiredGate(readings: Readings): Verdict {
   const findings: Finding[] = [];
   for (const source of compiled.setup.job.sources) {
     const own = lines.filter((l) => l.source === source.id);
-    if (own.length === 0) {
-      findings.push(none(`No microphone is placed for ${source.name}. Give the voice a microphone and a distance.`));
-    }
+    if (own.length === 0) findings.push(none(`placed ${source.id}`, `No microphone is placed for ${source.name}.`));
   }
-  for (const line of lines) findings.push(arrives(readings, line));
+  for (const line of lines) if (!isForAnother(readings, line)) findings.push(arrives(readings, line));
   if (findings.every((f) => f.status === 'pass')) {
     for (const source of compiled.setup.job.sources) {
       findings.push(...sides(readings, source.id), ...bothOutputs(readings, source.id));
     }
     if (compiled.setup.job.arrangement === 'side-each') findings.push(...apart(readings));
   }
+  const fails = findings.filter((f) => f.status === 'fail');
+  if (!readings.inUse && readings.intended) return verdict('wired', [...fails, notInUse(readings, 'in use')]);
   return verdict('wired', findings);
 }
 
-const none = (sentence: string): Finding => ({
+/** A microphone that leads to another device of the setup, where this one has the same voice by one of its own. */
+const isForAnother = ({ compiled, lines }: Readings, line: LineReading): boolean =>
+  !line.path &&
+  lines.some((l) => l.source === line.source && l.path) &&
+  compiled.hosts.some(
+    (h) => h.fitted !== compiled.device && pathBetween(compiled, line.part, h.fitted.part.id) !== null,
+  );
+
+const none = (topic: string, sentence: string): Finding => ({
+  topic,
   status: 'fail',
   value: null,
   limit: null,
@@ -53,49 +61,45 @@ function arrives(readings: Readings, line: LineReading): Finding {
   const { compiled, intended } = readings;
   const microphone = nameOf(compiled, line.part);
   const device = nameOf(compiled, compiled.device.part.id);
+  const topic = `arrives ${line.source} ${line.part}`;
   if (!intended || !line.path) {
-    // A signal that no input waits for stops at the last joint it can reach.
-    const last = furthestJoint(readings, line);
-    const where = last ? ` The line stops at ${jointSentence(compiled, last.joint.id)}.` : '';
-    return {
-      ...none(
-        intended
-          ? `No joint leads from ${microphone} to ${nameOf(compiled, intended.part)}.${where}`
-          : `Nothing on the ${device} takes sound from outside as it is plugged now.${where}`,
-      ),
-      part: last?.b.part.id ?? line.part,
-      joint: last?.joint.id,
-    };
+    const sentence = intended
+      ? `No joint leads from ${microphone} to ${nameOf(compiled, intended.part)}.`
+      : `Nothing on the ${device} takes sound from outside as it is plugged now.`;
+    return { ...none(topic, sentence), part: line.part };
   }
   const unfed = unfedOn(readings, line);
-  if (unfed) return dead(readings, line, unfed);
-  const unheard = line.arrives ? null : unrecorded(readings, line);
+  if (unfed) return dead(readings, topic, unfed);
+  const unheard = line.arrives ? null : unrecorded(readings, topic, line);
   if (unheard) return unheard;
-  const lastJoint = line.path.joints.at(-1);
   const kept = line.keptDb!;
-  const guilty = kept < LOST_DB ? (whereItEnds(readings, line) ?? lastJoint) : lastJoint;
+  const isLost = kept < LOST_DB;
+  const last = line.path.joints.at(-1);
   return finding(
     {
+      topic,
       value: kept,
       limit: LOST_DB,
       unit: 'dB',
       room: (kept - LOST_DB) / COMFORT_DB,
-      brief: kept < LOST_DB ? 'signal lost' : `${kept.toFixed(0)} dB kept`.replace('-', '−'),
-      part: guilty ? guilty.b.part.id : line.part,
-      joint: guilty?.joint.id,
+      brief: isLost ? 'signal lost' : `${kept.toFixed(0)} dB kept`.replace('-', '−'),
+      part: isLost ? line.part : (last?.b.part.id ?? line.part),
+      joint: isLost ? undefined : last?.joint.id,
       lane: 'signal',
     },
     {
       good: `${microphone} reaches ${nameOf(compiled, intended.part)}.`,
-      bad: guilty
-        ? `The line stops at ${jointSentence(compiled, guilty.joint.id)}: ${whatTouches(guilty)}.`
-        : `${microphone} is silent.`,
+      bad: `${sourceName(readings, line.source)} does not reach the ${nameOf(compiled, intended.part)} from ${microphone}.`,
     },
   );
 }
 
 /** A source that arrives, at a channel which the app does not record. */
-function unrecorded({ compiled, app, stand, channels, unrecorded }: Readings, line: LineReading): Finding | null {
+function unrecorded(
+  { compiled, app, stand, channels, unrecorded }: Readings,
+  topic: string,
+  line: LineReading,
+): Finding | null {
   const level = (c: ChannelReading) => c.arrivals.find((a) => a.source === line.source)!.averageDbu;
   const there = unrecorded.filter((c) => level(c) >= Math.max(SILENCE_DBU, ...channels.map(level)) + SIDE_DB);
   if (there.length === 0) return null;
@@ -103,35 +107,18 @@ function unrecorded({ compiled, app, stand, channels, unrecorded }: Readings, li
   const name = compiled.setup.job.sources.find((s) => s.id === line.source)!.name;
   const at = `input ${number} of ${nameOf(compiled, input.part)}`;
   const why = app.arms
-    ? `no armed track of the ${app.name} records that input. Arm one for it.`
+    ? `no armed track of the ${app.name} records that input.`
     : stand.processing
-      ? `the ${app.name}, with its noise processing, makes one channel of the first input.${app.processing === 'always' ? ' Join the voices in a mixer, or use another app.' : ' Turn the processing off, or join the voices in a mixer.'}`
+      ? `the ${app.name}, with its noise processing, makes one channel of the first input.`
       : `the ${app.name} records ${app.records === 1 ? 'the first input' : `the first ${app.records}`} only.`;
-  return {
-    ...none(`${name} arrives at ${at}, but ${why}`),
-    brief: 'not recorded',
-    part: input.part,
-  };
+  return { ...none(topic, `${name} arrives at ${at}, but ${why}`), brief: 'not recorded', part: input.part };
 }
 
-/** What each plug contact of the joint lies on, in words; only what does not meet its like. */
-function whatTouches(joint: FittedJoint): string {
-  const { a, b, mating } = joint;
-  if (!mating.fits) return 'the two do not go together';
-  if (mating.touches.length === 0) return 'nothing touches';
-  const [plug, socket] = mating.plugIs === 'a' ? [a, b] : [b, a];
-  const byContact = new Map<string, string[]>();
-  for (const t of mating.touches) {
-    const list = byContact.get(t.plug) ?? [];
-    list.push(roleText(socket.port.roles?.[t.socket] ?? null));
-    byContact.set(t.plug, list);
-  }
-  return [...byContact]
-    .map(([contact, roles]) => {
-      const own = roleText(plug.port.roles?.[contact] ?? null);
-      return `${contactText(contact)} (${own}) lies on ${roles.join(' and ')}`;
-    })
-    .join(', ');
+/** What the device does not record is not judged by what would be recorded. */
+export function notInUse({ compiled, app, taken }: Readings, topic: string): Finding {
+  const used = taken ? taken.spec.label : 'nothing';
+  const sentence = `Not judged: the ${app.name} records from ${taken ? `${used} (${nameOf(compiled, taken.part)})` : used}, not from this line.`;
+  return unknown(topic, 'not the mic in use', sentence, 'signal');
 }
 
 /** The microphone of a line, or the first amplifier on it, that lacks its steady voltage. */
@@ -143,72 +130,30 @@ function unfedOn({ compiled, op }: Readings, line: LineReading): Capsule | Stage
   return fed.find((f) => !isAlive(op, f)) ?? null;
 }
 
-/** What lacks its steady voltage: what is there, what it needs, and the switch or joint that keeps it away. */
-function dead(readings: Readings, line: LineReading, unfed: Capsule | Stage): Finding {
-  const { compiled, op, responses } = readings;
+/** What lacks its steady voltage, or has nothing to run from: what is there of what it needs. */
+function dead({ compiled, op }: Readings, topic: string, unfed: Capsule | Stage): Finding {
+  const name = nameOf(compiled, unfed.part);
+  const at = { topic, part: unfed.part, lane: 'signal' as const, status: 'fail' as const };
+  if (!unfed.needs || compiled.unfed.has(unfed.part)) {
+    const sentence = `${name} has no power, so nothing comes out of it.`;
+    return { ...at, value: 0, limit: 1, unit: 'supplies', room: -1, brief: 'no power', sentence };
+  }
   const volt = op.biasVolt.get(unfed) ?? 0;
-  const needs = unfed.needs!;
-  const own = line.path!.parts.indexOf(unfed.part);
-  const off = [...compiled.fitted.values()].find(
-    ({ part, partClass }) =>
-      line.path?.parts.includes(part.id) &&
-      needs.from === '48 V' &&
-      partClass.knobs?.some((k) => k.id === 'phantom' && (part.knobs?.phantom ?? k.start) === 0),
-  );
-  // The first joint beyond which the voltage stands, and before which it does not.
-  const barrier = line.path!.joints.find(
-    (j, i) => i >= own && steadyAt(responses, op.solution, j, line.path!.parts[i + 1]) >= needs.minVolt,
-  );
-  const joint = barrier?.joint.id ?? line.path!.joints[own]?.joint.id;
-  const supply = off
-    ? `48 V is off at ${nameOf(compiled, off.part.id)}: turn it on with the faders down.`
-    : barrier
-      ? `It stops at ${jointSentence(compiled, barrier.joint.id)}: ${whatTouches(barrier)}.`
-      : `No ${needs.from} arrives${joint ? ` at ${jointSentence(compiled, joint)}` : ''}.`;
+  const { minVolt, from } = unfed.needs;
+  const reversed = volt < -0.3 ? ' the wrong way round' : '';
   return {
-    status: 'fail',
+    ...at,
     value: volt,
-    limit: needs.minVolt,
+    limit: minVolt,
     unit: 'V',
-    room: Math.max(-1, volt / needs.minVolt - 1),
-    brief: `${voltText(volt).replace(' V', '')} of ${needs.minVolt} V`,
-    sentence: `${nameOf(compiled, unfed.part)} is dead: it has ${voltText(volt)} of the ${needs.minVolt} V it needs. ${supply}`,
-    part: off?.part.id ?? unfed.part,
-    joint,
-    lane: 'signal',
+    room: Math.max(-1, volt / minVolt - 1),
+    brief: `needs ${minVolt} V, gets ${voltText(Math.abs(volt)).replace(' V', '')}`,
+    sentence: `${name} gets no ${from}: ${voltText(Math.abs(volt))} arrive${reversed}, it needs ${minVolt} V.`,
   };
 }
 
-/**
- * Where the signal ends: the last joint that it is offered to. What its contacts lie on, or do not touch, leads nowhere;
- * beyond it there is nothing left to lose.
- */
-function whereItEnds({ responses }: Readings, line: LineReading): FittedJoint | null {
-  const { parts, joints } = line.path!;
-  return (
-    joints.findLast((j, i) => levelOffered(responses, j, parts[i], line.source) >= line.sentDbu! + LOST_DB) ?? null
-  );
-}
-
-/** With no input to lead to: the joint at which the signal ends, as near to the device as it comes. */
-function furthestJoint({ compiled }: Readings, line: LineReading): FittedJoint | null {
-  const along = line.path?.joints;
-  if (along && along.length > 0) return along[along.length - 1];
-  const seen = new Set([line.part]);
-  let last: FittedJoint | null = null;
-  for (let grew = true; grew; ) {
-    grew = false;
-    for (const joint of compiled.joints) {
-      const ids = [joint.joint.a.part, joint.joint.b.part];
-      const next = ids.find((id) => !seen.has(id));
-      if (next === undefined || !ids.some((id) => seen.has(id))) continue;
-      seen.add(next);
-      last = joint;
-      grew = true;
-    }
-  }
-  return last;
-}
+const sourceName = ({ compiled }: Readings, id: string): string =>
+  compiled.setup.job.sources.find((s) => s.id === id)!.name;
 
 /** One-sided and opposite polarity: what a stereo input makes of the line. */
 function sides(readings: Readings, source: string): Finding[] {
@@ -228,16 +173,20 @@ function sides(readings: Readings, source: string): Finding[] {
       return s && isSilent(s.first, magnitude(s.second)) !== isSilent(s.second, magnitude(s.first));
     });
     const side = magnitude(left) > magnitude(right) ? 'left' : 'right';
-    const live = compiled.setup.job.purpose !== 'record' || compiled.setup.job.arrangement === 'both-sides';
+    const { purpose, arrangement } = compiled.setup.job;
+    const live = purpose !== 'record';
+    // One channel is what was wished: which of the two it is, is of no matter to an edit.
+    const wished = !live && arrangement === 'one';
     const oneBand = 20 * Math.log10(Math.max(1e-9, Math.min(magnitude(left), magnitude(right)) / loudest));
     out.push({
-      status: live ? 'fail' : 'caution',
+      topic: `sides ${source}`,
+      status: live ? 'fail' : wished ? 'pass' : 'caution',
       value: oneBand,
       limit: -SIDE_DB,
       unit: 'dB',
-      room: live ? -1 : 0.2,
+      room: live ? -1 : wished ? 1 : 0.2,
       brief: `${side} only`,
-      sentence: `${name} is on the ${side} only${joint ? `: at ${jointSentence(compiled, joint.joint.id)} the other contact carries nothing` : ''}. ${live ? 'Live, half the listeners lose it: use a mono-to-both adapter.' : 'An edit can put it on both.'}`,
+      sentence: `${name} is on the ${side} only${joint ? `: at ${jointSentence(compiled, joint.joint.id)} the other contact carries nothing` : ''}.${live ? ' Live, half the listeners lose it.' : wished ? ' One channel was asked for.' : ' An edit can put it on both.'}`,
       part: joint?.b.part.id,
       joint: joint?.joint.id,
       lane: 'signal',
@@ -252,6 +201,7 @@ function sides(readings: Readings, source: string): Finding[] {
   out.push(
     finding(
       {
+        topic: `sides ${source}`,
         value: sumDb,
         limit: -SIDE_DB,
         unit: 'dB',
@@ -263,7 +213,7 @@ function sides(readings: Readings, source: string): Finding[] {
       },
       {
         good: `${name} is on both sides.`,
-        bad: `${name} vanishes when the sides are summed to mono: right is left upside down${opposite ? ` from ${jointSentence(compiled, opposite.joint.id)}, where hot meets left and cold meets right` : ''}. Use a mono lead there.`,
+        bad: `${name} vanishes when the sides are summed to mono: right is left upside down${opposite ? ` from ${jointSentence(compiled, opposite.joint.id)}, where hot meets left and cold meets right` : ''}.`,
       },
     ),
   );
@@ -282,13 +232,14 @@ function bothOutputs({ compiled, channels, lines }: Readings, source: string): F
   const first = line.path?.joints[0];
   return [
     {
+      topic: `outputs ${source}`,
       status: 'caution',
       value: lost,
       limit: -SIDE_DB,
       unit: 'dB',
       room: 0.2,
       brief: `${side} output lost`,
-      sentence: `Of ${nameOf(compiled, line.part)} only the other output is recorded: nothing of its ${side} one gets through. Connect both, or use its mono output where it has one.`,
+      sentence: `Of ${nameOf(compiled, line.part)} only the other output is recorded: nothing of its ${side} one gets through.`,
       part: line.part,
       joint: first?.joint.id,
       lane: 'signal',
@@ -305,6 +256,7 @@ function apart(readings: Readings): Finding[] {
     return [
       {
         ...none(
+          'channels',
           `${nameOf(compiled, intended!.part)} records ${channels.length === 1 ? 'one channel' : `${channels.length} channels`}: ${sources.length} sources cannot have one each.`,
         ),
         value: channels.length,
@@ -326,6 +278,7 @@ function apart(readings: Readings): Finding[] {
     const separation = clash ? 0 : levels[own] - Math.max(...rivals);
     return finding(
       {
+        topic: `apart ${source.id}`,
         value: separation,
         limit: SIDE_DB,
         unit: 'dB',

@@ -41,6 +41,8 @@ export interface StandIn {
   readonly missing: readonly { readonly label: string; readonly part: string; readonly why: Absence }[];
   /** The entry that the open app records from; null while none is. */
   readonly taken: string | null;
+  /** Parts taken for plain headphones: no input of theirs is listed, and they play; newest last. */
+  readonly headphones: readonly string[];
   /** The part chosen to play; null lets it go with the input. */
   readonly output: string | null;
   readonly playsFrom: string;
@@ -156,6 +158,7 @@ const BLANK: Omit<StandIn, 'processing'> = {
   list: [],
   missing: [],
   taken: null,
+  headphones: [],
   output: null,
   playsFrom: '',
   notice: null,
@@ -204,10 +207,17 @@ function settle(around: Surroundings, next: StandIn, before?: StandIn): StandIn 
       : went
         ? `${went.label} disconnected`
         : null;
-  const seen = { ...next, list, missing, notice, asking, answer };
+  const headphones = entries
+    .filter((e) => e.part !== around.device && (told(e) || (!e.listed && AS_HEADPHONES.has(e.why!))))
+    .sort((a, b) => a.plugged - b.plugged)
+    .map((e) => e.part);
+  const seen = { ...next, list, missing, headphones, notice, asking, answer };
   const follows = app.rescans === 'always' && app.chooses === 'newest' && next.automatic;
   return follows || seen.taken === null || !is.has(seen.taken) ? taking(around, seen) : playing(around, seen);
 }
+
+/** What the device finds where no microphone is: it goes on as if plain headphones were there. */
+const AS_HEADPHONES: ReadonlySet<Absence> = new Set<Absence>(['short', 'button', 'open', 'no-headphones']);
 
 /** The open app takes an input by itself: the newest it accepts, or with automatic choice off what was there first. */
 function taking(around: Surroundings, now: StandIn): StandIn {
@@ -217,7 +227,8 @@ function taking(around: Surroundings, now: StandIn): StandIn {
 
 /** Sound goes with the input where the app says so and that part can play, or where it was sent; else it stays with the device. */
 function playing(around: Surroundings, now: StandIn): StandIn {
-  const part = now.list.find((l) => l.key === now.taken)?.part;
+  const taken = now.list.find((l) => l.key === now.taken);
+  const part = taken?.builtIn === false ? taken.part : now.headphones.findLast((p) => around.canPlay(p));
   const sent = now.output !== null && (now.output === around.device || now.list.some((l) => l.part === now.output));
   const wanted = sent ? now.output : around.app.playbackFollowsInput ? part : undefined;
   return { ...now, playsFrom: wanted && around.canPlay(wanted) ? wanted : around.device };

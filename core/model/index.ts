@@ -48,6 +48,7 @@ export type {
   Value,
 } from './part-class';
 export { partName } from './part-name';
+export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
 export type { DocumentProblem } from './problem';
 export { knobAt, quantity, valueWithBasis } from './quantity';
 export { readDocument } from './read';

@@ -32,8 +32,11 @@ test('a laptop goes on its own supply, and nothing is bought for it', () => {
   expect(setup.parts.find((p) => p.class === 'laptop-two-holes')!.knobs!.supply).toBeGreaterThan(0);
 });
 
-test('a device that nothing can charge is said to be flat before the end', () => {
+test('a device that nothing can charge is said not to last', () => {
   const { score, weakest } = best({ minutes: 360, device: 'camera', app: 'plain-camera' }, null);
   expect(score.failing).toBeGreaterThan(0);
-  expect(weakest).toMatchObject({ gate: 'powered', sentence: expect.stringMatching(/is flat after 3 h 24/) });
+  expect(weakest).toMatchObject({
+    gate: 'powered',
+    sentence: expect.stringMatching(/lasts 3 h 24 with 15 % kept back/),
+  });
 });

@@ -5,7 +5,7 @@ import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { assess } from '../assess';
 import { GATES } from '../gates';
 import { checkDocument, type Drawer, type Job, type Preference, quantity, type Setup, turnKnob } from '../model';
-import { type Mend, mends, type PlanProgress, plan, settleKnobs, swapsFor } from '.';
+import { type PlanProgress, plan, settleKnobs, swapsFor } from '.';
 import { buildSetup } from './build';
 import { beats, frontOf } from './front';
 import { compareBy } from './preference';
@@ -25,7 +25,6 @@ const judged = (setup: Setup) => {
 };
 const gatesOf = (setup: Setup) =>
   Object.fromEntries(GATES.map((g) => [g, judged(setup).verdicts.find((v) => v.gate === g)!.status]));
-const failing = (setup: Setup) => judged(setup).verdicts.filter((v) => v.status === 'fail').length;
 
 /** What a setup costs, counted the slow way: by class, what is used beyond what the drawer holds. */
 function costByHand(setup: Setup, drawer: Drawer | null): number {
@@ -228,40 +227,6 @@ test('settled knobs put the loudest peaks below the target by less than a step, 
   const settled = settleKnobs(quiet, catalogue).setup;
   expect(peakOf(settled)).toBeLessThanOrEqual(-12);
   expect(peakOf(settled)).toBeGreaterThan(-24);
-});
-
-describe('mends', () => {
-  const lastOf = (id: string): readonly Mend[] => [...mends(setupNamed(id), demoDrawer, catalogue)].at(-1)!;
-  test.each(['kiln-first-try', 'glaze-too-hot', 'visit-no-power'])(
-    'of %s: each is carried out as promised and leaves less to mend',
-    (id) => {
-      const found = lastOf(id);
-      expect(found.length).toBeGreaterThan(0);
-      const before = judged(setupNamed(id)).verdicts.filter(
-        (v) => v.status === 'fail' || v.status === 'not known',
-      ).length;
-      for (const m of found) {
-        expect(checkDocument(m.setup, catalogue)).toBeNull();
-        expect(gatesOf(m.setup)).toEqual(m.gates);
-        expect(m.score.failing + m.score.unknown).toBeLessThan(before);
-      }
-      expect(failing(found[0].setup)).toBe(0);
-    },
-  );
-  test('the short of the first try is cured by a two-into-one splitter at the guilty joint', () => {
-    expect(lastOf('kiln-first-try')[0].label).toMatch(/two-into-one splitter into joint 4/);
-  });
-  test('a half-drawn plug is pushed home, for nothing', () => {
-    const setup = setupNamed('kiln-rehearsed');
-    const loose = { ...setup, joints: setup.joints.map((j) => (j.id === 'j4' ? { ...j, outMm: 3.2 } : j)) };
-    expect(failing(loose)).toBeGreaterThan(0);
-    const best = [...mends(loose, demoDrawer, catalogue)].at(-1)![0];
-    expect(best).toMatchObject({ label: 'Push joint 4 home', cost: 0 });
-    expect(failing(best.setup)).toBe(0);
-  });
-  test('what passes everywhere with room is left alone', () => {
-    expect(lastOf('kiln-rehearsed')).toEqual([]);
-  });
 });
 
 describe('swaps', () => {

@@ -1,4 +1,5 @@
 import type { Assessment } from '../assess';
+import type { GateName, Status, Verdict } from '../gates';
 
 /** How good an assessment is, in the order that counts: failing gates, then room, to a tenth. */
 export interface Score {
@@ -21,3 +22,6 @@ export function scoreOf(assessment: Assessment): Score {
 /** Below 0 when a is better than b. */
 export const compareScores = (a: Score, b: Score): number =>
   a.failing + a.unknown - (b.failing + b.unknown) || b.room - a.room;
+
+export const statusesOf = (verdicts: readonly Verdict[]): Readonly<Record<GateName, Status>> =>
+  Object.fromEntries(verdicts.map((v) => [v.gate, v.status])) as Record<GateName, Status>;

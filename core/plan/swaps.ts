@@ -2,8 +2,7 @@ import { assess } from '../assess';
 import { swapPart } from '../change';
 import type { GateName, Status } from '../gates';
 import type { Catalogue, Drawer, Setup } from '../model';
-import { statusesOf } from './mend';
-import { compareScores, type Score, scoreOf } from './score';
+import { compareScores, type Score, scoreOf, statusesOf } from './score';
 import { stockOf } from './stock';
 
 /** Another class that fits in a part's place, and what it would do. */

@@ -29,7 +29,7 @@ describe('volts along the leads (Ohm)', () => {
     expect(gate(assessed(sketch(far(2))), 'powered').status).toBe('pass');
     const starved = gate(assessed(sketch(far(30))), 'powered');
     expect(starved).toMatchObject({ status: 'fail', part: 'mic', joint: 'j2' });
-    expect(starved.sentence).toMatch(/gets only 3\.\d\d V.*shorter or thicker lead/);
+    expect(starved.sentence).toMatch(/gets only 3\.\d\d V.*the leads before it take/);
   });
 });
 

@@ -1,5 +1,5 @@
 import type { Compiled, Fitted } from '../compile';
-import { quantity, type UsbSpeed } from '../model';
+import { type PartClass, quantity, type UsbSpec, type UsbSpeed } from '../model';
 
 /** One piece on the USB (or 8-contact) tree. */
 export interface UsbNode {
@@ -65,7 +65,7 @@ const SPEEDS: readonly UsbSpeed[] = ['low', 'full', 'high', 'super'];
 const NOTHING: ReadonlyMap<string, number> = new Map();
 
 interface Branch {
-  readonly fitted: Fitted;
+  readonly fitted: Hung;
   readonly drawMa: number;
   readonly phantomMa: number;
   readonly children: readonly { readonly port: string; readonly supplyMa: number | null; readonly branch: Branch }[];
@@ -73,6 +73,19 @@ interface Branch {
   readonly ownPower: boolean;
   /** Power and ground conductor together. */
   readonly seriesOhm: number;
+}
+
+/** A part as it hangs there: a lead that is alike at both ends may hang by either. */
+type Hung = Fitted & { readonly usb: UsbSpec };
+
+/** What hangs by a port towards the host; null where that is not the way in which it hangs. */
+function hungBy(c: PartClass, port: string): UsbSpec | null {
+  const { usb } = c;
+  if (!usb || usb.up === undefined) return null;
+  if (port === usb.up) return usb;
+  const connectorOf = (id: string) => c.ports.find((p) => p.id === id)!.connector;
+  const isAlike = c.kind === 'lead' && usb.down.length === 1 && connectorOf(usb.up) === connectorOf(usb.down[0]);
+  return isAlike && port === usb.down[0] ? { ...usb, up: port, down: [usb.up] } : null;
 }
 
 /** What stands above a branch. */
@@ -100,9 +113,9 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
   const seen = new Set<string>();
   let feed: Feed | null = null;
 
-  const grow = (fitted: Fitted): Branch => {
+  const grow = (fitted: Hung): Branch => {
     seen.add(fitted.part.id);
-    const spec = fitted.partClass.usb!;
+    const spec = fitted.usb;
     const q = (x: number | string) => quantity(fitted.part, fitted.partClass, x);
     const phantomMa = extraMa.get(fitted.part.id) ?? 0;
     const source = spec.fed && far.get(`${fitted.part.id}.${spec.fed.port}`);
@@ -110,9 +123,10 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
     const supplyOf = (port: string) => spec.portSupplyMa?.[port] ?? (fed ? fed.supplyMa : spec.supplyMa);
     const children = spec.down.flatMap((port) => {
       const child = far.get(`${fitted.part.id}.${port}`);
-      if (!child?.partClass.usb || child.port !== child.partClass.usb.up || seen.has(child.part.id)) return [];
+      const usb = child && hungBy(child.partClass, child.port);
+      if (!child || !usb || seen.has(child.part.id)) return [];
       const supply = supplyOf(port);
-      return [{ port, supplyMa: supply === undefined ? null : q(supply), branch: grow(child) }];
+      return [{ port, supplyMa: supply === undefined ? null : q(supply), branch: grow({ ...child, usb }) }];
     });
     if (fed && source) {
       const belowMa = children.reduce((sum, c) => sum + loadOf(c.branch), 0);
@@ -134,7 +148,7 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
   const supplies: UsbSupply[] = [];
   const rootSpec = compiled.device.partClass.usb;
   if (!rootSpec) return { nodes, supplies, fromDeviceMa: 0, feed };
-  const root = grow(compiled.device);
+  const root = grow({ ...compiled.device, usb: rootSpec });
   // A charger right in a port that nothing else is in.
   for (const port of rootSpec.down) {
     const source = far.get(`${compiled.device.part.id}.${port}`);
@@ -144,7 +158,7 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
 
   const visit = (branch: Branch, above: Above) => {
     const self = branch.fitted.part.id;
-    const spec = branch.fitted.partClass.usb!;
+    const spec = branch.fitted.usb;
     const below = branch.children.map((c) => c.branch);
     // A piece with a supply of its own begins anew; what passes on loses volts in its own conductors.
     const throughMa = below.reduce((sum, b) => sum + loadOf(b), 0);
@@ -172,8 +186,7 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
     }
     for (const { port, supplyMa, branch: child } of branch.children) {
       const left = supplyMa === null ? Number.POSITIVE_INFINITY : give(port, supplyMa, [child]);
-      const { part, partClass } = child.fitted;
-      const own = partClass.usb!;
+      const { part, usb: own } = child.fitted;
       const ohm = start.ohm + JOINT_OHM;
       const volt = start.volt - (JOINT_OHM * loadOf(child)) / 1000;
       const charges = spec.chargingPorts?.includes(port) ? { part: self, why: 'charge-only' as const } : null;
@@ -221,6 +234,42 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
   });
   const fromDeviceMa = root.children.reduce((sum, c) => sum + loadOf(c.branch), 0);
   return { nodes, supplies, fromDeviceMa, feed };
+}
+
+/**
+ * Parts that live on what comes in at their USB port and get nothing there: not plugged in, or by way of a port that cannot
+ * give it. A charger or power bank feeds as well as a device does.
+ */
+export function unfedParts(compiled: Compiled, trees: readonly UsbTree[]): ReadonlySet<string> {
+  const far = farSides(compiled);
+  const unfed = new Set<string>();
+  for (const fitted of compiled.fitted.values()) {
+    if (!livesOnUsb(fitted)) continue;
+    const { id } = fitted.part;
+    if (trees.some((t) => t.nodes.get(id)?.powered)) continue;
+    if (trees.some((t) => t.nodes.has(id)) || !isCharged(far, fitted)) unfed.add(id);
+  }
+  return unfed;
+}
+
+const livesOnUsb = ({ part, partClass: c }: Fitted): boolean =>
+  c.usb !== undefined &&
+  c.host === undefined &&
+  !c.usb.ownPower &&
+  c.batteryHours === undefined &&
+  c.cells === undefined &&
+  !c.needs?.includes('mains') &&
+  quantity(part, c, c.usb.drawMa) > 0;
+
+/** Does a charger or power bank hang at its port, behind leads and adapters? */
+function isCharged(far: ReturnType<typeof farSides>, start: Fitted): boolean {
+  const been = new Set<string>();
+  for (let at: Fitted | undefined = start; at?.partClass.usb?.up && !been.has(at.part.id); ) {
+    been.add(at.part.id);
+    at = far.get(`${at.part.id}.${at.partClass.usb.up}`);
+    if (at?.partClass.kind === 'power') return true;
+  }
+  return false;
 }
 
 const slower = (a: UsbSpeed, b: UsbSpeed): UsbSpeed => SPEEDS[Math.min(SPEEDS.indexOf(a), SPEEDS.indexOf(b))];

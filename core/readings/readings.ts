@@ -13,6 +13,7 @@ import {
   type Runtime,
   runtimes,
   type UsbTree,
+  unfedParts,
   usbTree,
 } from '../power';
 import { type DelayReading, readDelays } from '../routing';
@@ -29,6 +30,7 @@ import {
 import { type ChannelReading, readChannels } from './channels';
 import { type EarReading, readEars } from './ears';
 import { type EchoReading, readEcho } from './echo';
+import { type Hazard, readHazards } from './hazards';
 import { type JointReading, readJoint } from './joint-level';
 import { keptOf, LOST_DB } from './kept';
 import { type LedgerEntry, readLedger } from './ledger';
@@ -73,6 +75,8 @@ export interface Readings {
   readonly taken: InputEntry | null;
   /** The outside input that the line leads to, whether or not the device sees it; null when there is none. */
   readonly intended: InputEntry | null;
+  /** Whether the app records from it. */
+  readonly inUse: boolean;
   readonly lines: readonly LineReading[];
   readonly joints: ReadonlyMap<string, JointReading>;
   readonly stages: readonly StageReading[];
@@ -83,6 +87,8 @@ export interface Readings {
   /** What clips, for each source, first at the head. */
   readonly ledger: readonly LedgerEntry[];
   readonly loops: readonly Loop[];
+  /** What stands, or with a knob turned could stand, on what can be harmed. */
+  readonly hazards: readonly Hazard[];
   readonly ears: readonly EarReading[];
   /** What the far end hears of itself; none where the app calls nobody. */
   readonly echo: readonly EchoReading[];
@@ -106,7 +112,8 @@ export function read(asDrawn: Compiled, bands: Bands = 'all'): Result<readonly R
 }
 
 /** The solution, and what each device could list by it. */
-function solved(asDrawn: Compiled, bands: Bands = 'all') {
+function solved(drawn: Compiled, bands: Bands = 'all') {
+  const asDrawn = fedAsItIs(drawn);
   const steady = steadyState(asDrawn);
   if (!steady.ok) return steady;
   const { compiled, circuit, op } = steady.value;
@@ -125,7 +132,14 @@ function solved(asDrawn: Compiled, bands: Bands = 'all') {
   return ok({ compiled, circuit, op, responses: responses.value, watts, views, trees, entries });
 }
 
-type Shared = Pick<Readings, 'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops' | 'phantom'> & {
+/** The same with what nothing feeds dead. */
+function fedAsItIs(drawn: Compiled): Compiled {
+  const trees = drawn.hosts.map((h, i) => usbTree(i === 0 ? drawn : seenFrom(drawn, h)));
+  const unfed = unfedParts(drawn, trees);
+  return unfed.size === 0 ? drawn : compile(drawn.setup, drawn.catalogue, { unfed, rewired: drawn.rewired });
+}
+
+type Shared = Pick<Readings, 'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops' | 'phantom' | 'hazards'> & {
   readonly watts: ReadonlyMap<string, number>;
 };
 
@@ -135,6 +149,7 @@ const sharedBy = (compiled: Compiled, op: OperatingPoint, responses: Responses) 
   stages: readStages(compiled, responses),
   loops: loopsOf(compiled, responses),
   phantom: phantomFeeds(compiled, op),
+  hazards: readHazards(compiled, op, responses),
 });
 
 function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: readonly InputEntry[]): Readings {
@@ -178,12 +193,16 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: rea
     stand,
     taken,
     intended,
+    inUse: intended !== null && taken === intended,
     lines,
     channels,
     unrecorded: all.filter((c) => !channels.includes(c)),
     ledger: readLedger(compiled, responses, channels),
     ears,
-    echo: !isCall ? [] : readEcho(compiled, responses, channels, ears, playbackPart, stand.processing),
+    echo:
+      !isCall || taken === null || taken !== intended
+        ? []
+        : readEcho(compiled, responses, channels, ears, playbackPart, stand.processing),
     monitors,
     delays: readDelays(compiled, { ...app, monitors }, slowest(lines), playbackPart),
     playbackPart,
@@ -205,7 +224,9 @@ function steadyState(compiled: Compiled): Result<Steady, CircuitProblem> {
   const dead = compiled.stages.filter((s) => !isAlive(op.value, s));
   if (dead.every((s) => s.gainDb <= MUTED_DB)) return ok({ compiled, circuit: circuit.value, op: op.value });
   const muted = new Set(dead.map((s) => `${s.part}/${s.id}`));
-  return steadyState(compile(compiled.setup, compiled.catalogue, { muted }));
+  return steadyState(
+    compile(compiled.setup, compiled.catalogue, { muted, unfed: compiled.unfed, rewired: compiled.rewired }),
+  );
 }
 
 /**
@@ -227,8 +248,8 @@ function intendedEntry(
       (m) => pathBetween(compiled, m, entry.part)?.joints.length ?? Number.POSITIVE_INFINITY,
     );
     const longest = Math.min(...lengths);
-    // An input with something in its hole is meant before one that is empty.
-    const score = longest + (entry.plugged < 0 && entry.spec.detect.by !== 'usb' ? 100 : 0);
+    // An input with something in its hole is meant before one that is empty or that nobody plugged into the device.
+    const score = longest + (entry.plugged < 0 ? 100 : 0);
     const later = best !== null && (entry.plugged - best.plugged || (entry.part < best.part ? 1 : -1)) > 0;
     if (score < fewest || (score === fewest && later)) {
       best = entry;

@@ -24,6 +24,11 @@ const fails = (take: TakeReport) => take.findings.filter((f) => f.status === 'fa
 describe.each(demoSetups)('$id', (setup) => {
   test('the recording holds what the gates said', async () => {
     const { report, take, rows, status } = await looped(setup);
+    if (!report.lines.some((l) => l.arrives)) {
+      // Nothing of the voice is there to be compared, and that is told.
+      expect(status('wired')).toBe('fail');
+      return;
+    }
     expect(rows.length).toBeGreaterThan(0);
     if (report.inputs.find((i) => i.chosen)?.builtIn !== false) {
       // The wrong microphone: it shows in what was measured, and leads back to Seen.

@@ -43,7 +43,7 @@ export function readDelays(
   return {
     own: app.monitors && line.length > 0 ? [...inward, buffer, ...step(playsFrom)] : [],
     direct: inward.filter((s) => s.what === 'radio'),
-    far: network && line.length > 0 ? [...inward, buffer, network] : [],
+    far: network ? [...inward, buffer, network] : [],
   };
 }
 

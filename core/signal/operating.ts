@@ -7,6 +7,8 @@ export interface OperatingPoint {
   readonly solution: Solution;
   /** Volts that each microphone and amplifier with needs has of them. */
   readonly biasVolt: ReadonlyMap<Capsule | Stage, number>;
+  /** Parts that nothing feeds. */
+  readonly unfed: ReadonlySet<string>;
 }
 
 export function operatingPoint(compiled: Compiled, circuit: Circuit): Result<OperatingPoint> {
@@ -18,12 +20,12 @@ export function operatingPoint(compiled: Compiled, circuit: Circuit): Result<Ope
     // Signed: a transistor biased backwards does not work.
     if (fed.needs) biasVolt.set(fed, solution.between(fed.needs.p, fed.needs.n).re);
   }
-  return { ok: true, value: { solution, biasVolt } };
+  return { ok: true, value: { solution, biasVolt, unfed: compiled.unfed } };
 }
 
 /** Does the microphone or amplifier have what it needs to work? */
 export const isAlive = (op: OperatingPoint, fed: Capsule | Stage): boolean =>
-  !fed.needs || (op.biasVolt.get(fed) ?? 0) >= fed.needs.minVolt;
+  !op.unfed.has(fed.part) && (!fed.needs || (op.biasVolt.get(fed) ?? 0) >= fed.needs.minVolt);
 
 /** The nodes of a joint's two sides at one touch. */
 export function touchNodes(

@@ -55,11 +55,13 @@ describe('spectrum', () => {
     expect(aWeightingDb(exact)).toBeCloseTo(db, 0.7);
     expect(Math.abs(aWeightingDb(exact) - db)).toBeLessThan(0.11);
   });
-  test('31 third octaves, each the sixth root of two beyond the last, cover 20 Hz to 20 kHz without gaps', () => {
+  test('31 third octaves, each the sixth root of two beyond the last, cover 20 Hz to 20 kHz without gaps, and nothing beyond', () => {
     expect(THIRD_OCTAVES_HZ).toHaveLength(31);
     const covered = THIRD_OCTAVES_HZ.reduce((sum, hz) => sum + bandwidthHz(hz), 0);
-    expect(covered).toBeGreaterThan(0.99 * (22_449 - 17.8));
-    expect(covered).toBeLessThan(1.01 * (22_449 - 17.8));
+    // Amplifier noise is told for 20 Hz to 20 kHz (IEC 61672's audio range, from memory): whole outer bands are half a
+    // decibel too much.
+    expect(covered).toBeGreaterThan(0.99 * 19_980);
+    expect(covered).toBeLessThan(1.01 * 19_980);
   });
   test("the voice's power is shared out completely, most of it between 200 Hz and 1 kHz", () => {
     expect(SPEECH_SHARES.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);

@@ -7,8 +7,13 @@ export const THIRD_OCTAVES_HZ: readonly number[] = [
 /** The band whose figures stand for "at 1 kHz". */
 export const BAND_1K = THIRD_OCTAVES_HZ.indexOf(1000);
 
-/** Width of a third-octave band, hertz: f (2^(1/6) - 2^(-1/6)). */
-export const bandwidthHz = (centreHz: number): number => centreHz * (2 ** (1 / 6) - 2 ** (-1 / 6));
+/** What noise is summed over, hertz: the range that figures of amplifiers are given for. */
+const LOWEST_HZ = 20;
+const HIGHEST_HZ = 20_000;
+
+/** Width of a third-octave band, hertz, f (2^(1/6) - 2^(-1/6)), so far as it lies within 20 Hz to 20 kHz. */
+export const bandwidthHz = (centreHz: number): number =>
+  Math.min(HIGHEST_HZ, centreHz * 2 ** (1 / 6)) - Math.max(LOWEST_HZ, centreHz * 2 ** (-1 / 6));
 
 /**
  * A-weighting in dB, 0 at 1 kHz. Source: IEC 61672-1, the formula with poles at 20.6, 107.7, 737.9 and 12194 Hz.

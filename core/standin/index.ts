@@ -1,4 +1,5 @@
 export type { Act, Listed, StandIn } from '../host';
+export { type Care, careOf } from './care';
 export { type PluggingOrder, shortestOrder } from './order';
 export { sayAct } from './say';
 export { isSetting, settingActs } from './settings';

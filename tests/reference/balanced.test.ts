@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { magnitude } from '@/core/circuit';
-import { mends } from '@/core/plan';
+import { mends } from '@/core/mend';
 import { assessed, gate, type Sketch, sketch } from '../support/bench-setup';
 
 // Balanced, unbalanced and everything between, worked on paper from the class figures; wires and contacts neglected.
@@ -219,7 +219,7 @@ describe('what phantom power does', () => {
       joints: ['mic.xlr > iso.xlr-in', 'iso.xlr-out > lead.a', 'lead.b > recorder-xlr.in1'],
     });
     expect(gate(behind, 'wired')).toMatchObject({ status: 'fail' });
-    expect(gate(behind, 'wired').sentence).toMatch(/dead: it has 0.00 V of the/);
+    expect(gate(behind, 'wired').sentence).toMatch(/gets no 48 V: 0.00 V arrive, it needs/);
   });
   test('harms the output of a receiver or a phone that it reaches', () => {
     const receiver = withPhantom({
@@ -229,7 +229,7 @@ describe('what phantom power does', () => {
       hears: { pack: 0.2 },
     });
     expect(gate(receiver, 'safe')).toMatchObject({ status: 'fail', part: 'rx' });
-    expect(gate(receiver, 'safe').sentence).toMatch(/48 V is on/);
+    expect(gate(receiver, 'safe').sentence).toMatch(/phantom power of .* goes into the output/);
   });
 });
 
@@ -241,7 +241,9 @@ test('the wrong hole: headphones where the microphone belongs; the mend is to mo
     hears: { mic: 0.2 },
   });
   expect(gate(assessed(setup), 'wired').status).toBe('fail');
-  const found = [...mends(setup, null, catalogue)].at(-1)!;
-  expect(found[0].label).toMatch(/^Move joint 1 to the microphone hole of Laptop/);
+  const found = [...mends(setup, null, catalogue)].at(-1)!.mends;
+  expect(found[0].label).toMatch(
+    /^Move Lapel microphone, three-pole from the headphone hole to the microphone hole of Laptop/,
+  );
   expect(found[0].cost).toBe(0);
 });

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Place } from '@/core/model';
-import { assessed, gate, type Sketch, sketch } from '../support/bench-setup';
+import { assessed, gate, type Sketch, sketch, toldOf } from '../support/bench-setup';
 
 // The failures that people of the trade meet (common practice, no source): each must come out of the computation, with
 // the joint or part to blame. Nothing in core knows these cases.
@@ -31,8 +31,11 @@ describe('damage', () => {
     expect(gate(a, 'safe')).toMatchObject({ status: 'fail', part: 'phone-headset', joint: 'j5' });
     // 6.8 kohm from 48 V against 2.2 kohm from 2.3 V: (48 / 6.8 + 2.3 / 2.2) / (1 / 6.8 + 1 / 2.2) = 13.5 V.
     expect(gate(a, 'safe').value).toBeCloseTo(13.5, 1);
-    expect(gate(a, 'safe').sentence).toMatch(/48 V is on/);
-    expect(gate(judge(phone(0)), 'safe').status).not.toBe('fail');
+    expect(gate(a, 'safe').sentence).toMatch(/phantom power of Small mixer goes into the microphone input/);
+    // Off it harms nothing; thrown it would, and that is said.
+    const off = gate(judge(phone(0)), 'safe');
+    expect(off).toMatchObject({ status: 'caution', part: 'phone-headset' });
+    expect(off.sentence).toMatch(/Leave 48 V of Small mixer as it is/);
   });
   test('a mixer output that drives a microphone input beyond its supply is a failure of Safe', () => {
     const a = judge({
@@ -135,8 +138,12 @@ describe('power, holes and cases', () => {
       joints: ['mic.plug > split.mic', ['split.plug > ext.a', 3.2], 'ext.b > phone-headset.socket'],
       hears: { mic: 0.2 },
     });
-    expect(gate(a, 'wired')).toMatchObject({ status: 'fail', joint: 'j2' });
+    expect(gate(a, 'wired').status).toBe('fail');
     expect(gate(a, 'fit')).toMatchObject({ status: 'fail', joint: 'j2' });
+    const told = toldOf(a.readings.compiled.setup);
+    expect(told.first).toMatchObject({ joint: 'j2' });
+    expect(told.causes).toHaveLength(1);
+    expect(told.mends[0].label).toBe('Push the plug of joint 2 fully in');
   });
   test('a phone that goes flat before the end', () => {
     const a = judge({

@@ -1,7 +1,9 @@
 import { catalogue } from '@/catalogue';
 import { type Assessment, mustAssess } from '@/core/assess';
+import { type Headline, headline } from '@/core/cause';
 import type { GateName, Verdict } from '@/core/gates';
-import { type Catalogue, checkDocument, type Job, type Part, type Setup } from '@/core/model';
+import { mends, type Standing } from '@/core/mend';
+import { type Catalogue, checkDocument, type Drawer, type Job, type Part, type Setup } from '@/core/model';
 
 /** A setup in a few words: parts by id, joints as 'part.port > part.port', microphones with distances. */
 export interface Sketch {
@@ -106,3 +108,9 @@ export function assessed(
 }
 
 export const gate = (a: Assessment, name: GateName): Verdict => a.verdicts.find((v) => v.gate === name)!;
+
+/** What is said first of a setup, why it is ill and what would mend it, once all has been tried. */
+export function toldOf(setup: Setup, drawer: Drawer | null = null): Standing & { readonly first: Headline } {
+  const standing = [...mends(setup, drawer, catalogue)].at(-1)!;
+  return { ...standing, first: headline(mustAssess(setup, catalogue).verdicts, standing.causes) };
+}

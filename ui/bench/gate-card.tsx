@@ -1,14 +1,15 @@
 'use client';
 import type { Report } from '@/core/assess';
 import type { GateName, Status } from '@/core/gates';
+import type { Mend, Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
-import type { Mend, Quieter } from '@/core/plan';
+import type { Quieter } from '@/core/plan';
 import { GATE_QUESTIONS, GATE_TITLES, price, StatusMark } from '../kit';
 
 interface Props {
   readonly report: Report;
   readonly gate: GateName;
-  readonly mends: readonly Mend[];
+  readonly standing: Standing;
   readonly searching: boolean;
   /** What would bring hum down, where hum is what is wrong; null while it is looked for or not wanted. */
   readonly quieter: readonly Quieter[] | null;
@@ -22,10 +23,12 @@ const EDGES: Readonly<Record<Status, string>> = {
   'not known': 'border-soft',
 };
 
-/** What a gate found, in a sentence; and what would mend it, one press each. */
-export function GateCard({ report, gate, mends, searching, quieter, onMend }: Props) {
+/** What a gate found, in a sentence; why, as soon as that is known; and what would mend it, one press each. */
+export function GateCard({ report, gate, standing: { causes, mends }, searching, quieter, onMend }: Props) {
   const verdict = report.verdicts.find((v) => v.gate === gate)!;
   const others = [...new Set(verdict.findings.map((f) => f.sentence))].filter((s) => s !== verdict.sentence);
+  const cause = verdict.status === 'pass' ? undefined : causes.find((c) => c.faults.some((f) => f.gate === gate));
+  const from = cause?.faults[0].gate;
   const ill = report.verdicts.some((v) => v.status !== 'pass');
   return (
     <section
@@ -38,7 +41,14 @@ export function GateCard({ report, gate, mends, searching, quieter, onMend }: Pr
       </h2>
       <p className="mt-1">
         {verdict.status === 'pass' ? <span className="text-soft">{GATE_QUESTIONS[gate]} </span> : null}
-        <Said sentence={verdict.sentence} strong={verdict.status !== 'pass'} />
+        {cause ? (
+          <>
+            {from !== undefined && from !== gate && `Follows from ${GATE_TITLES[from]}: `}
+            <b>{cause.sentence}</b> {verdict.sentence}
+          </>
+        ) : (
+          <Said sentence={verdict.sentence} strong={verdict.status !== 'pass'} />
+        )}
       </p>
       {others.length > 0 && (
         <details className="mt-2 text-soft">
@@ -83,14 +93,14 @@ export function GateCard({ report, gate, mends, searching, quieter, onMend }: Pr
             >
               <span className="font-semibold">{m.label}</span>
               <span className="block text-sm">
-                {outcome(m)} · {m.cost > 0 ? `to buy, about ${price(m.cost)}` : 'nothing to buy'}
+                {outcome(m)} · {m.buys ? `to buy, about ${price(m.cost)}` : 'nothing to buy'}
               </span>
             </button>
           ))}
           {searching && <p className="text-soft text-sm">Trying mends on a copy...</p>}
           {!searching && mends.length === 0 && (
             <p className="text-soft text-sm">
-              No single change makes it better. Try other parts: press one in the row.
+              Nothing that was tried makes it better. Try other parts: press one in the row.
             </p>
           )}
         </div>

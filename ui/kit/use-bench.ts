@@ -2,8 +2,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
+import type { Standing } from '@/core/mend';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, KitProgress, KitWish, Mend, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
+import type { HubPorts, KitProgress, KitWish, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
@@ -83,34 +84,33 @@ export function usePlan(job: Job | null | undefined, drawer: Drawer | null | und
   return { progress, searching, stop };
 }
 
-/** Mends for a setup, best first; searched for once it has stood still for a moment. */
+/** Why a setup is ill and what would mend it, best first; searched for once it has stood still for a moment. */
 export function useMends(setup: Setup | null | undefined, drawer: Drawer | null | undefined, wanted: boolean) {
   const [state, setState] = useState<{
     readonly setup: Setup | null;
-    readonly mends: readonly Mend[];
+    readonly standing: Standing;
     readonly done: boolean;
-  }>({
-    setup: null,
-    mends: [],
-    done: false,
-  });
+  }>({ setup: null, standing: NOTHING_KNOWN, done: false });
   useEffect(() => {
     if (!setup || drawer === undefined || !wanted) return;
     let current = true;
     const timer = setTimeout(() => {
-      void findMends(setup, drawer, (mends) => {
-        if (current) setState({ setup, mends, done: false });
+      void findMends(setup, drawer, (standing) => {
+        if (current) setState({ setup, standing, done: false });
       }).then((complete) => {
-        if (current && complete) setState((s) => ({ setup, mends: s.setup === setup ? s.mends : [], done: true }));
+        if (current && complete)
+          setState((s) => ({ setup, standing: s.setup === setup ? s.standing : NOTHING_KNOWN, done: true }));
       });
-    }, 150);
+    }, 30);
     return () => {
       current = false;
       clearTimeout(timer);
     };
   }, [setup, drawer, wanted]);
-  return state.setup === setup && wanted ? state : { mends: [], done: !wanted };
+  return state.setup === setup && wanted ? state : { standing: NOTHING_KNOWN, done: !wanted };
 }
+
+const NOTHING_KNOWN: Standing = { causes: [], mends: [] };
 
 /** What else fits in a part's place; null while it is computed. */
 export function useSwaps(setup: Setup, part: string | null, drawer: Drawer | null | undefined): readonly Swap[] | null {

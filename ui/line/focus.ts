@@ -1,4 +1,5 @@
 import type { Report } from '@/core/assess';
+import type { Cause } from '@/core/cause';
 import type { GateName, Lane } from '@/core/gates';
 
 /** What the person looks at: a gate, a part, a joint or the app. */
@@ -16,12 +17,15 @@ export interface Lit {
   readonly wrong: boolean;
 }
 
-export function litBy(focus: Focus, report: Report): Lit {
+export function litBy(focus: Focus, report: Report, causes: readonly Cause[]): Lit {
   if (focus.on === 'part') return { parts: new Set([focus.id]), joints: new Set(), lane: null, wrong: false };
   if (focus.on === 'joint') return { parts: new Set(), joints: new Set([focus.id]), lane: null, wrong: false };
   if (focus.on === 'app') return { parts: new Set(), joints: new Set(), lane: null, wrong: false };
   const verdict = report.verdicts.find((v) => v.gate === focus.gate)!;
-  const pointed = verdict.status === 'fail' || verdict.status === 'caution' ? [verdict] : [];
+  // Where the cause is known, that is the place; until then what was measured says where.
+  const cause = causes.find((c) => c.faults.some((f) => f.gate === focus.gate));
+  const wrong = verdict.status === 'fail' || verdict.status === 'caution';
+  const pointed = wrong ? [cause ?? verdict] : [];
   return {
     parts: new Set(pointed.flatMap((f) => f.part ?? [])),
     joints: new Set(pointed.flatMap((f) => f.joint ?? [])),

@@ -1,6 +1,7 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { headline } from '@/core/cause';
 import { GATES } from '@/core/gates';
 import { type Setup, writeDocument } from '@/core/model';
 import { GateCard, layOut, SetupPicker, SetupScreen, useDraft } from '../bench';
@@ -38,7 +39,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   }, [focus]);
   const { report } = judgement;
   const ill = report?.verdicts.some((v) => v.status !== 'pass') ?? false;
-  const { mends, done } = useMends(kept, drawer, ill);
+  const { standing, done } = useMends(kept, drawer, ill);
   const hums = report?.verdicts.some((v) => v.gate === 'clean' && v.lane === 'ground' && v.status !== 'pass') ?? false;
   const quieter = useQuieter(kept, drawer, hums);
 
@@ -64,9 +65,9 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   }
   if (!report || shown.id !== setup.id) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
   const present = focus && exists(focus, shown) ? focus : null;
-  const now: Focus = present ?? { on: 'gate', gate: report.weakest };
+  const now: Focus = present ?? { on: 'gate', gate: headline(report.verdicts, standing.causes).gate ?? report.weakest };
   const layout = layOut(shown, report);
-  const lit = litBy(now, report);
+  const lit = litBy(now, report, standing.causes);
   const part = now.on === 'part' ? setup.parts.find((p) => p.id === now.id) : undefined;
   return (
     <Screen
@@ -97,6 +98,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           <div className="sticky top-0 z-10 order-1 -mx-4 bg-paper px-4 py-1 desk:static desk:mx-0 desk:px-0 desk:py-0">
             <Gates
               report={report}
+              causes={standing.causes}
               chosen={now.on === 'gate' ? now.gate : null}
               onChoose={(gate) => setFocus({ on: 'gate', gate })}
             />
@@ -110,7 +112,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
               <GateCard
                 report={report}
                 gate={now.gate}
-                mends={mends}
+                standing={standing}
                 searching={!done}
                 quieter={now.gate === 'clean' ? quieter : null}
                 onMend={onMend}

@@ -18,7 +18,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
   const { setup, keep, turn, done } = useDraft(kept);
   const { report, setup: judged, problem } = useReport(setup);
   const wanting = report?.verdicts.some((v) => v.gate === 'powered' && v.status !== 'pass') ?? false;
-  const { mends, done: searched } = useMends(kept, useDrawer(), wanting);
+  const { standing, done: searched } = useMends(kept, useDrawer(), wanting);
   if (problem) {
     return (
       <Screen title={<SetupPicker setup={setup} />}>
@@ -44,7 +44,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
             <GateCard
               report={report}
               gate="powered"
-              mends={mends}
+              standing={standing}
               searching={!searched}
               quieter={null}
               onMend={(label, next) => {

@@ -1,0 +1,144 @@
+import { type Assessment, assess } from '../assess';
+import { apply, type Change, effortS, type Touched, touched } from '../change';
+import type { Catalogue, Setup } from '../model';
+import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf } from './effect';
+import { freeActs } from './free-acts';
+import { sayCause } from './say';
+import { whichJoint } from './which-joint';
+
+/** Why something fails: the smallest change after which it does not. */
+export interface Cause {
+  /** What it explains, what comes first in the line of consequences first. */
+  readonly faults: readonly Fault[];
+  /** Acts at hand that put it right; none where nothing at hand does. */
+  readonly changes: readonly Change[];
+  /** What is wrong, and where. */
+  readonly sentence: string;
+  readonly part?: string;
+  readonly joint?: string;
+}
+
+/** A try that mended something and made nothing worse. */
+export interface Try {
+  readonly change: Change;
+  readonly effect: Effect;
+  readonly setup: Setup;
+}
+
+/** So many causes are looked for one after another. */
+const MOST_CAUSES = 4;
+
+/**
+ * Why a setup fails, one cause after another: every act at hand that could have a say is carried out on a copy and judged;
+ * the one that mends most for least effort, and makes nothing worse, tells what is wrong. What none mends is told by where
+ * the signal stops: the joint that would let it through if every contact met its like.
+ * Steps are yielded after each try, so that a caller can stop; the last is the answer.
+ */
+export function* causesOf(
+  setup: Setup,
+  catalogue: Catalogue,
+  assessment: Assessment,
+): Generator<readonly Cause[], readonly Cause[]> {
+  const causes: Cause[] = [];
+  let now = setup;
+  let before = assessment;
+  for (let round = 0; round < MOST_CAUSES && failingOf(before).length > 0; round++) {
+    const good: Try[] = [];
+    for (const change of freeActs(now, catalogue, before)) {
+      const tried = tryOut(now, catalogue, before, change);
+      if (tried && tried.effect.resolved.size > 0 && !tried.effect.worse) good.push(tried);
+      yield causes;
+    }
+    const confirmed = confirmedBest(good, catalogue, before);
+    if (!confirmed) break;
+    const { best, after } = confirmed;
+    const explained = failingOf(before).filter((f) => best.effect.resolved.has(keyOf(f)));
+    const rivals = good.filter((t) => t !== best && [...best.effect.resolved].every((k) => t.effect.resolved.has(k)));
+    causes.push(causeOf(now, catalogue, best.change, explained, rivals));
+    now = best.setup;
+    before = after;
+    yield causes;
+  }
+  for (const left of unexplained(assessment, causes)) {
+    if (left.gate !== 'wired' || !left.topic.startsWith('arrives')) continue;
+    const told = whichJoint(setup, catalogue, assessment, left);
+    yield causes;
+    if (told) {
+      const { resolves, ...rest } = told;
+      const faults = unexplained(assessment, causes).filter((f) => resolves.has(keyOf(f)));
+      causes.push({ faults: faults.map(({ gate, topic }) => ({ gate, topic })), changes: [], ...rest });
+      break;
+    }
+  }
+  yield causes;
+  return causes;
+}
+
+/** What fails and no cause explains. */
+export const unexplained = (assessment: Assessment, causes: readonly Cause[]): readonly Failing[] => {
+  const told = new Set(causes.flatMap((c) => c.faults.map(keyOf)));
+  return failingOf(assessment).filter((f) => !told.has(keyOf(f)));
+};
+
+/** One act on a copy, judged at 1 kHz, or at all bands where what fails hangs on frequency. Null where it cannot be done. */
+export function tryOut(setup: Setup, catalogue: Catalogue, before: Assessment, change: Change): Try | null {
+  const next = apply(setup, catalogue, change);
+  if (!next) return null;
+  const after = assess(next, catalogue, { bands: hangsOnFrequency(before) ? 'all' : '1 kHz' });
+  return after.ok ? { change, setup: next, effect: effectOf(before, after.value) } : null;
+}
+
+const hangsOnFrequency = (a: Assessment): boolean =>
+  failingOf(a).some((f) => f.gate === 'clean' && /^(hum|band)/.test(f.topic));
+
+/** The best of what mends at a glance that also mends by all bands. */
+function confirmedBest(
+  good: readonly Try[],
+  catalogue: Catalogue,
+  before: Assessment,
+): { readonly best: Try; readonly after: Assessment } | null {
+  for (const t of [...good].sort(inOrder)) {
+    const after = assess(t.setup, catalogue);
+    if (!after.ok) continue;
+    const effect = effectOf(before, after.value);
+    if (effect.resolved.size > 0 && !effect.worse) return { best: { ...t, effect }, after: after.value };
+  }
+  return null;
+}
+
+/** Passing without a caution is enough: of what does more than that, the milder comes first. */
+const PLENTY = 0.3;
+
+/** What mends most first, then what takes least effort, then what leaves most room. */
+export const inOrder = (a: Try, b: Try): number =>
+  b.effect.resolved.size - a.effect.resolved.size ||
+  a.effect.failing - b.effect.failing ||
+  effortS([a.change]) - effortS([b.change]) ||
+  Math.min(PLENTY, b.effect.room) - Math.min(PLENTY, a.effect.room);
+
+/** The sentence is made from the change; of several that do the same, the place they have in common is to blame. */
+function causeOf(
+  setup: Setup,
+  catalogue: Catalogue,
+  change: Change,
+  explained: readonly Failing[],
+  rivals: readonly Try[],
+): Cause {
+  const places = [change, ...rivals.map((r) => r.change)].map((c) => touched(setup, c));
+  const common = commonPlace(places);
+  const own = touched(setup, change);
+  const sentence = sayCause(setup, catalogue, change, explained);
+  const joint = common.joints[0] ?? own.joints[0];
+  return {
+    faults: explained.map(({ gate, topic }) => ({ gate, topic })),
+    changes: [change],
+    sentence,
+    part: common.parts[0] ?? own.parts[0],
+    ...(joint === undefined ? {} : { joint }),
+  };
+}
+
+const commonPlace = (places: readonly Touched[]): Touched => ({
+  parts: places.reduce<readonly string[]>((all, p) => all.filter((x) => p.parts.includes(x)), places[0].parts),
+  joints: places.reduce<readonly string[]>((all, p) => all.filter((x) => p.joints.includes(x)), places[0].joints),
+});

@@ -1,0 +1,71 @@
+import type { Assessment } from '../assess';
+import type { Finding, GateName, Status } from '../gates';
+
+/** One failing finding, by the gate that found it and what it judged. */
+export interface Fault {
+  readonly gate: GateName;
+  readonly topic: string;
+}
+
+export interface Failing extends Fault {
+  readonly finding: Finding;
+}
+
+/** Everything that fails, gate by gate; where nothing does, what is a caution. */
+export const failingOf = (assessment: Assessment): readonly Failing[] => illBy(assessment, severityOf(assessment));
+
+type Severity = 'fail' | 'caution';
+
+const severityOf = ({ verdicts }: Assessment): Severity => (verdicts.some((v) => isIll(v.status)) ? 'fail' : 'caution');
+
+const illBy = ({ verdicts }: Assessment, severity: Severity): readonly Failing[] =>
+  verdicts.flatMap((v) =>
+    v.findings
+      .filter((f) => f.status === 'fail' || (severity === 'caution' && f.status === 'caution'))
+      .map((finding) => ({ gate: v.gate, topic: finding.topic, finding })),
+  );
+
+export const keyOf = ({ gate, topic }: Fault): string => `${gate} ${topic}`;
+
+/** What a change does to what fails. */
+export interface Effect {
+  /** Findings that failed before and do not any more, their gates known. */
+  readonly resolved: ReadonlySet<string>;
+  /** A gate fails or cannot be told that was told and did not. */
+  readonly worse: boolean;
+  readonly failing: number;
+  /** The least exact room of the gates that were ill, for telling a better mend from a bare one. */
+  readonly room: number;
+}
+
+/** Of findings of one gate, what can only be asked once another passes comes later. */
+const LATER: Partial<Record<GateName, readonly RegExp[]>> = {
+  wired: [/^(sides|outputs|apart|channels)/],
+  heard: [/^hears (yourself|the far end) ./, /^(late|echo)/],
+  seen: [/^(clocks|notes)/],
+};
+const stageOf = ({ gate, topic }: Fault): number => (LATER[gate] ?? []).findIndex((r) => r.test(topic)) + 1;
+
+const RANK: Readonly<Record<Status, number>> = { pass: 0, caution: 1, 'not known': 2, fail: 3 };
+const isIll = (s: Status): boolean => s === 'fail' || s === 'not known';
+
+export function effectOf(before: Assessment, after: Assessment): Effect {
+  const still = new Set(illBy(after, severityOf(before)).map(keyOf));
+  const statusOf = (a: Assessment, gate: GateName) => a.verdicts.find((v) => v.gate === gate)!.status;
+  const was = failingOf(before);
+  const had = new Set(was.map(keyOf));
+  const news = illBy(after, severityOf(before)).filter((f) => !had.has(keyOf(f)));
+  // What only fails in other words, or fails earlier on the way, is not mended.
+  const resolved = was
+    .filter((f) => !still.has(keyOf(f)) && statusOf(after, f.gate) !== 'not known')
+    .filter((f) => !news.some((n) => n.gate === f.gate && stageOf(n) <= stageOf(f)))
+    .map(keyOf);
+  // Nothing may come to fail; and what is safe stays as safe.
+  const worse = after.verdicts.some((v) => {
+    const status = statusOf(before, v.gate);
+    return (isIll(v.status) && !isIll(status)) || (v.gate === 'safe' && RANK[v.status] > RANK[status]);
+  });
+  const ill = after.verdicts.filter((v) => isIll(v.status));
+  const rooms = after.verdicts.map((v) => v.room).filter((r) => r !== null);
+  return { resolved: new Set(resolved), worse, failing: ill.length, room: Math.min(2, ...rooms) };
+}

@@ -1,0 +1,170 @@
+import type { Assessment } from '../assess';
+import {
+  asTheCareful,
+  bypasses,
+  type Change,
+  closedKnobs,
+  exchanges,
+  joins,
+  moves,
+  outlets,
+  removals,
+  switches,
+  turns,
+} from '../change';
+import type { GateName } from '../gates';
+import { type Catalogue, type KnobSpec, knobAt, mostChannels, type Setup } from '../model';
+import { failingOf } from './effect';
+
+/** Where the peaks of the loudest voice are put: below the red, with room to spare; common practice. */
+const TARGET_PEAK_DBFS = -12;
+const SPARE_DB = 8;
+/** As loud as one listens beside a live voice; est. */
+const WANTED_SPL = 75;
+/** A step of gain that is worth trying against noise, dB; est. */
+const NOISE_STEPS_DB = [10, 20, 30];
+const NEARER_M = [0.3, 0.2, 0.1, 0.05];
+
+/** Which acts can have a say in what a gate finds; a gate of level is not mended by another hole for the headphones. */
+const KINDS: Readonly<Record<GateName, readonly Kind[]>> = {
+  fit: ['careful', 'turn', 'exchange', 'move', 'bypass'],
+  wired: ['careful', 'join', 'session', 'switch', 'open', 'turn', 'exchange', 'move', 'remove', 'bypass'],
+  seen: ['careful', 'join', 'session', 'turn', 'exchange', 'move', 'remove', 'switch', 'bypass'],
+  level: ['amount', 'switch', 'open', 'careful', 'distance', 'exchange', 'move'],
+  clean: ['careful', 'amount', 'switch', 'outlet', 'remove', 'distance', 'open'],
+  powered: ['careful', 'join', 'switch', 'move', 'exchange', 'turn', 'remove', 'bypass'],
+  heard: ['session', 'join', 'switch', 'open', 'close', 'move', 'exchange', 'amount', 'careful', 'remove'],
+  safe: ['switch', 'move', 'exchange', 'amount', 'careful', 'remove'],
+};
+
+type Kind =
+  | 'careful'
+  | 'join'
+  | 'session'
+  | 'switch'
+  | 'open'
+  | 'close'
+  | 'amount'
+  | 'turn'
+  | 'exchange'
+  | 'move'
+  | 'remove'
+  | 'bypass'
+  | 'outlet'
+  | 'distance';
+
+/**
+ * Acts that a hand can do with what lies there, nothing bought, that could have a say in what fails, likely ones first. Data
+ * only: whether one mends is for `assess` to find.
+ */
+export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment): readonly Change[] {
+  const kinds = new Set(failingOf(before).flatMap((f) => KINDS[f.gate]));
+  const made: Readonly<Record<Kind, () => Iterable<Change>>> = {
+    careful: () => asTheCareful(setup),
+    join: () => joins(setup, catalogue),
+    session: () => atTheDevice(setup, before),
+    switch: () => switches(setup, catalogue),
+    open: () => closedKnobs(setup, catalogue),
+    close: () => closings(setup, catalogue),
+    amount: () => amounts(setup, catalogue, before),
+    turn: () => turns(setup, catalogue),
+    exchange: () => exchanges(setup, catalogue),
+    move: () => moves(setup, catalogue),
+    remove: () => besideTheLine(removals(setup, catalogue), before),
+    bypass: () => bypasses(setup, catalogue),
+    outlet: () => outlets(setup, catalogue),
+    distance: () => distances(setup, before),
+  };
+  const order = Object.keys(made) as Kind[];
+  const seen = new Set<string>();
+  return order
+    .filter((k) => kinds.has(k))
+    .flatMap((k) => [...made[k]()])
+    .filter((c) => {
+      const key = JSON.stringify(c);
+      return !seen.has(key) && seen.add(key);
+    });
+}
+
+/** What a voice comes by is not taken away. */
+function* besideTheLine(
+  acts: Iterable<Extract<Change, { do: 'remove' }>>,
+  { readings, also }: Assessment,
+): Generator<Change> {
+  const onTheWay = new Set([readings, ...also].flatMap((r) => r.lines.flatMap((l) => l.path?.parts ?? [l.part])));
+  for (const a of acts) if (!onTheWay.has(a.part)) yield a;
+}
+
+/** What could be set otherwise at the device than it is, beyond what the careful do. */
+function* atTheDevice(setup: Setup, { readings }: Assessment): Generator<Change> {
+  const { app, stand, entries, compiled, monitors, ears, unrecorded, intended } = readings;
+  if (stand.processing && app.processing.startsWith('starts')) yield { do: 'session', set: { processing: 'off' } };
+  if (monitors && ears.some((e) => e.directLeftSpl > 0)) yield { do: 'session', set: { monitoring: 'off' } };
+  if (app.chooses === 'picker') {
+    for (const e of entries) {
+      if (e.listed && e.spec.identity !== 'built-in' && e !== readings.taken)
+        yield { do: 'choose', input: { part: e.part, input: e.spec.id } };
+    }
+  }
+  if (app.choosesOutput) {
+    const players = new Set(compiled.playbacks.map((p) => p.part));
+    for (const part of players) if (part !== readings.playbackPart) yield { do: 'session', set: { output: part } };
+  }
+  const { tracks } = setup.session ?? {};
+  if (tracks && unrecorded.length > 0 && intended) {
+    const most = mostChannels(compiled.fitted.get(intended.part)!.partClass);
+    const all = Array.from({ length: most }, (_, i) => ({ part: intended.part, channel: i + 1, armed: true }));
+    yield { do: 'session', set: { tracks: [...all, ...tracks.filter((t) => t.part !== intended.part)] } };
+  }
+}
+
+/** Sends and faders shut that stand open: against what comes back to where it came from. */
+function* closings(setup: Setup, catalogue: Catalogue): Generator<Change> {
+  for (const { part, knob, at } of gains(setup, catalogue)) {
+    if (knob.min <= -60 && at > knob.min) yield { do: 'knob', part, knob: knob.id, to: knob.min };
+  }
+}
+
+function gains(setup: Setup, catalogue: Catalogue): readonly { part: string; knob: KnobSpec; at: number }[] {
+  return setup.parts.flatMap((part) => {
+    const partClass = catalogue.parts.get(part.class)!;
+    return (partClass.knobs ?? [])
+      .filter((k) => k.unit === 'dB')
+      .map((knob) => ({ part: part.id, knob, at: knobAt(part, partClass, knob.id) }));
+  });
+}
+
+/** Every gain turned by what the failing figures ask for. */
+function* amounts(setup: Setup, catalogue: Catalogue, before: Assessment): Generator<Change> {
+  const asked = new Set<number>();
+  for (const { gate, topic, finding } of failingOf(before)) {
+    const value = finding.value ?? 0;
+    if (gate === 'level' && topic.startsWith('stage')) asked.add(value - SPARE_DB);
+    else if (gate === 'level' && topic.startsWith('peaks')) asked.add(TARGET_PEAK_DBFS + value);
+    else if (gate === 'level' && topic.startsWith('quiet')) asked.add(TARGET_PEAK_DBFS - value);
+    else if (gate === 'clean') for (const db of NOISE_STEPS_DB) asked.add(db);
+    else if (gate === 'heard' && topic.startsWith('hears')) asked.add(WANTED_SPL - value);
+    else if (gate === 'heard' && topic.startsWith('echo')) asked.add(value - (finding.limit ?? 0) - 6);
+    else if (gate === 'safe' && finding.limit) asked.add(-20 * Math.log10(Math.max(1, value / finding.limit)) - 6);
+  }
+  for (const { part, knob, at } of gains(setup, catalogue)) {
+    const positions = new Set([...asked].map((db) => stepped(knob, at + db)));
+    for (const to of positions) if (to !== at) yield { do: 'knob', part, knob: knob.id, to };
+  }
+}
+
+/** The position at or under a wish, within what the knob has. */
+export function stepped({ min, max, step }: KnobSpec, wanted: number): number {
+  const at = Math.max(min, Math.min(max, wanted));
+  return Math.max(min, min + Math.floor((at - min) / step + 1e-9) * step);
+}
+
+/** Microphones nearer to who speaks; farther where one is overloaded. */
+function* distances(setup: Setup, before: Assessment): Generator<Change> {
+  const overloads = failingOf(before).some((f) => f.topic.startsWith('microphone'));
+  for (const { source, part, distanceM } of setup.placements) {
+    if (setup.job.sources.find((s) => s.id === source)?.from !== undefined) continue;
+    const wanted = overloads ? [2 * distanceM, 4 * distanceM] : NEARER_M.filter((m) => m < 0.8 * distanceM);
+    for (const m of wanted) yield { do: 'distance', source, part, distanceM: m };
+  }
+}

@@ -1,0 +1,107 @@
+import type { Finding, GateName, Verdict } from '../gates';
+import type { Cause } from './causes';
+import { type Fault, keyOf } from './effect';
+
+/** How a setup stands, in one line for the top of a page. */
+export interface Headline {
+  /** What is wrong and where, first what can do harm. */
+  readonly line: string;
+  /** The gate it speaks of, and the place; null where all pass. */
+  readonly gate: GateName | null;
+  readonly part?: string;
+  readonly joint?: string;
+}
+
+/** What speaks first of what no act at hand explains: harm, then what everything else hangs on. */
+const FIRST: readonly (readonly [GateName, RegExp])[] = [
+  ['safe', /^limit/],
+  ['fit', /./],
+  ['powered', /^(fed|supply|volts|hubs|phantom)/],
+  ['seen', /./],
+  ['powered', /^needs/],
+  ['wired', /./],
+  ['level', /./],
+  ['clean', /./],
+  ['heard', /./],
+  ['safe', /./],
+  ['powered', /./],
+];
+
+/**
+ * The first line: whether it works, what is wrong, how many of the gates fail by how many causes.
+ * @param causes as far as they are known.
+ */
+export function headline(verdicts: readonly Verdict[], causes: readonly Cause[]): Headline {
+  const failing = verdicts.filter((v) => v.status === 'fail');
+  const ill = verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').length;
+  if (failing.length === 0) {
+    const cautions = verdicts.filter((v) => v.status === 'caution');
+    const worst = cautions[0];
+    const line =
+      ill > 0
+        ? `${ill} of ${verdicts.length} gates cannot be told yet.`
+        : worst
+          ? `Works, with ${cautions.length === 1 ? 'one caution' : `${cautions.length} cautions`}: ${firstOf(worst.sentence)}`
+          : `Works: all ${verdicts.length} gates pass.`;
+    return { line, gate: worst?.gate ?? null };
+  }
+  const { sentence, fault, finding, cause } = speaker(verdicts, causes);
+  const explained = new Set(causes.flatMap((c) => c.faults.map(keyOf)));
+  const all = failing.flatMap((v) =>
+    v.findings.filter((f) => f.status === 'fail').map((f) => keyOf({ gate: v.gate, topic: f.topic })),
+  );
+  const count = all.every((k) => explained.has(k))
+    ? `, ${causes.length === 1 ? 'one cause' : `${causes.length} causes`}`
+    : '';
+  const place = cause ?? finding;
+  return {
+    line: `Does not work yet: ${firstOf(sentence)} ${failing.length} of ${verdicts.length} fail${count}.`,
+    gate: fault.gate,
+    ...(place?.part === undefined ? {} : { part: place.part }),
+    ...(place?.joint === undefined ? {} : { joint: place.joint }),
+  };
+}
+
+function speaker(verdicts: readonly Verdict[], causes: readonly Cause[]) {
+  const failing = verdicts.filter((v) => v.status === 'fail');
+  const harm = first(failing, 0, 1);
+  if (harm) return { sentence: harm.finding.sentence, ...harm, cause: undefined };
+  const [cause] = causes;
+  const told = new Set(causes.flatMap((c) => c.faults.map(keyOf)));
+  // What no act at hand explains speaks first where what is explained hangs on it.
+  const untold = failing.map((v) => ({
+    ...v,
+    findings: v.findings.filter((f) => !told.has(keyOf({ gate: v.gate, topic: f.topic }))),
+  }));
+  const other = first(untold, 0, FIRST.length);
+  const isDeeper = cause && other && cause.faults.every((f) => rankOf(f) > rankOf(other.fault));
+  if (isDeeper) return { sentence: other.finding.sentence, ...other, cause: undefined };
+  if (cause) {
+    const [fault] = cause.faults;
+    const finding = failing.flatMap((v) => v.findings).find((f) => f.topic === fault.topic);
+    return { sentence: cause.sentence, fault, finding, cause };
+  }
+  const found = first(failing, 0, FIRST.length)!;
+  return { sentence: found.finding.sentence, ...found, cause: undefined };
+}
+
+const rankOf = ({ gate, topic }: Fault): number => FIRST.findIndex(([g, t]) => g === gate && t.test(topic));
+
+function first(
+  failing: readonly Verdict[],
+  from: number,
+  to: number,
+): { readonly fault: Fault; readonly finding: Finding } | null {
+  for (const [gate, topic] of FIRST.slice(from, to)) {
+    const verdict = failing.find((v) => v.gate === gate);
+    const finding = verdict?.findings.find((f) => f.status === 'fail' && topic.test(f.topic));
+    if (finding) return { fault: { gate, topic: finding.topic }, finding };
+  }
+  return null;
+}
+
+/** Verdict and place; what was measured, in brackets and in what follows, is for those who ask why. */
+const firstOf = (sentence: string): string => {
+  const end = sentence.search(/[.!?] (?=\p{Lu})/u);
+  return (end < 0 ? sentence : sentence.slice(0, end + 1)).replace(/ \([^)]*\)/g, '');
+};

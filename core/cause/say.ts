@@ -1,0 +1,147 @@
+import { type Change, contactName, holeName, jointName, lower, portName, positionName, withArticle } from '../change';
+import { type Catalogue, knobAt, type PortRef, partName, type Session, type Setup } from '../model';
+import type { Failing } from './effect';
+
+/** What is wrong, made from the change that puts it right, with who is lost by it. */
+export function sayCause(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
+  return `${fault(setup, catalogue, change, explained)}${consequence(setup, explained)}.`;
+}
+
+/** "Aux 1 of Hall mixer is closed (−60 dB)". */
+function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
+  const name = (part: string) => partName(setup, catalogue, part);
+  const at = (joint: string) => {
+    const j = setup.joints.find((x) => x.id === joint)!;
+    return `${jointName(setup, joint)}, ${name(j.a.part)} into the ${holeName(setup, catalogue, j.b)}`;
+  };
+  switch (change.do) {
+    case 'seat': {
+      const out = setup.joints.find((j) => j.id === change.joint)!.outMm ?? 0;
+      return `The plug at ${at(change.joint)}, stands ${out.toFixed(1)} mm out`;
+    }
+    case 'dirt':
+      return `The contacts at ${at(change.joint)}, are dirty`;
+    case 'contact':
+      return `The ${contactName(change.contact)} of the plug makes no contact at ${at(change.joint)}`;
+    case 'bridge': {
+      const [x, y] = change.contacts.map(contactName);
+      return `The ${x} and the ${y} of the plug touch each other at ${at(change.joint)}`;
+    }
+    case 'move': {
+      const joint = setup.joints.find((j) => j.id === change.joint)!;
+      const [from, far] = change.side === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
+      const there =
+        from.part === change.to.part
+          ? `the ${portName(setup, catalogue, change.to)}`
+          : `the ${holeName(setup, catalogue, change.to)}`;
+      return `${name(far.part)} is in the ${holeName(setup, catalogue, from)} (${jointName(setup, change.joint)}) and belongs in ${there}`;
+    }
+    case 'exchange': {
+      const [x, y] = change.ends.map(({ joint, side }) => {
+        const j = setup.joints.find((q) => q.id === joint)!;
+        return side === 'a' ? { hole: j.a, far: j.b } : { hole: j.b, far: j.a };
+      });
+      const who = (e: { far: PortRef }) =>
+        x.far.part === y.far.part ? `its ${portName(setup, catalogue, e.far)}` : name(e.far.part);
+      const of = x.far.part === y.far.part ? `Two plugs of ${name(x.far.part)}` : 'Two plugs';
+      return `${of} are exchanged: ${who(x)} is in the ${holeName(setup, catalogue, x.hole)}, ${who(y)} in the ${holeName(setup, catalogue, y.hole)}`;
+    }
+    case 'turn':
+      return `The ${lower(name(change.part))} is the wrong way round`;
+    case 'knob':
+      return knobFault(setup, catalogue, change);
+    case 'choose':
+      return 'Another input is chosen in the app';
+    case 'session':
+      return sessionFault(setup, catalogue, change.set);
+    case 'outlet':
+      return change.outlet === null
+        ? `${name(change.part)} hangs on another mains outlet than the rest`
+        : `${name(change.part)} shares the mains outlet of the others`;
+    case 'remove':
+      return removeFault(name(change.part), explained);
+    case 'bypass':
+      return `${name(change.part)} is in the way`;
+    case 'distance': {
+      const { distanceM } = setup.placements.find((p) => p.part === change.part && p.source === change.source)!;
+      const who = setup.job.sources.find((s) => s.id === change.source)!.name;
+      return `${name(change.part)} is too ${change.distanceM < distanceM ? 'far from' : 'near to'} ${who}: ${Number(distanceM.toFixed(2))} m`;
+    }
+    case 'insert':
+      return `At ${at(change.joint)}, ${withArticle(catalogue.parts.get(change.part.class)!)} is missing`;
+    case 'attach':
+      return `Nothing is in the ${holeName(setup, catalogue, change.to)}`;
+    case 'replace':
+      return `${name(change.part)} does not do here`;
+    default:
+      return 'Something is not as it should be';
+  }
+}
+
+function knobFault(setup: Setup, catalogue: Catalogue, change: Extract<Change, { do: 'knob' }>): string {
+  const part = setup.parts.find((p) => p.id === change.part)!;
+  const partClass = catalogue.parts.get(part.class)!;
+  const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
+  const now = knobAt(part, partClass, knob.id);
+  const name = partName(setup, catalogue, part.id);
+  if (knob.unit === 'dB') {
+    const where = positionName(knob, now);
+    const to = change.to ?? knob.start;
+    if (now === knob.min && knob.min <= -60) return `${knob.label} of ${name} is closed (${where})`;
+    if (to === knob.min && knob.min <= -60) return `${knob.label} of ${name} is open (${where})`;
+    return `${knob.label} of ${name} is too ${to < now ? 'high' : 'low'} (${where})`;
+  }
+  const word = positionName(knob, now);
+  if (word === 'on' || word === 'off') return `${knob.label} is ${word} at ${name}`;
+  return `${knob.label} of ${name} stands at "${word}"`;
+}
+
+function removeFault(name: string, explained: readonly Failing[]): string {
+  if (explained.some((f) => f.gate === 'seen')) return `${name} takes the place of the microphone`;
+  if (explained.some((f) => f.topic.startsWith('hum'))) return `${name} brings hum into the line`;
+  return `${name} is in the way`;
+}
+
+const SESSION_FAULTS: { readonly [K in keyof Session]-?: (app: string, value: Session[K] | null) => string } = {
+  openedAfter: (app) => `The ${app} was opened before all was plugged in, and does not look again`,
+  answer: () => 'The device was told that headphones were plugged in',
+  permission: (app) => `The ${app} is not allowed to use the microphone`,
+  automatic: () => 'The device does not change its input by itself',
+  processing: (app, to) => `Noise processing is ${to === 'off' ? 'on' : 'set otherwise'} in the ${app}`,
+  output: (app) => `Sound of the ${app} plays somewhere else`,
+  monitoring: (app, to) => `Monitoring is ${to === 'off' ? 'on' : 'off'} in the ${app}`,
+  tracks: (app) => `No armed track of the ${app} records every input`,
+};
+
+function sessionFault(setup: Setup, catalogue: Catalogue, set: Extract<Change, { do: 'session' }>['set']): string {
+  const app = catalogue.apps.get(setup.job.app)!.name;
+  const [key] = Object.keys(set) as (keyof Session)[];
+  return (SESSION_FAULTS[key] as (app: string, value: unknown) => string)(app, set[key] ?? null);
+}
+
+/** Who or what is lost by it, named. */
+function consequence(setup: Setup, explained: readonly Failing[]): string {
+  const has = (gate: Failing['gate'], topic: string) =>
+    explained.some((f) => f.gate === gate && f.topic.startsWith(topic));
+  const lost = new Set(
+    explained.flatMap((f) => (f.gate === 'wired' && f.topic.startsWith('arrives') ? [f.topic.split(' ')[1]] : [])),
+  );
+  const names = setup.job.sources.filter((s) => lost.has(s.id)).map((s) => s.name);
+  if (names.length > 0) return `: ${and(names)} ${names.length > 1 ? 'do' : 'does'} not arrive`;
+  const seen = explained.find((f) => f.gate === 'seen' && f.topic.startsWith('input'));
+  if (seen) return ', so that the microphone is not used';
+  const level = explained.find((f) => f.gate === 'level' && f.topic.startsWith('peaks'));
+  if (level) return `: the peaks are ${Math.round(-(level.finding.value ?? 0))} dB over full scale`;
+  const stage = explained.find((f) => f.gate === 'level' && f.topic.startsWith('stage'));
+  if (stage) return `: it clips by ${Math.ceil(-(stage.finding.value ?? 0))} dB`;
+  if (has('level', 'quiet')) return ': too quiet';
+  if (has('clean', 'noise')) return ': hiss';
+  if (has('clean', 'hum')) return ': hum';
+  if (has('heard', 'echo')) return ': the far end hears itself';
+  const hears = explained.find((f) => f.gate === 'heard' && f.topic.startsWith('hears'));
+  if (hears) return `: ${hears.topic.includes('yourself') ? 'you do not hear yourself' : 'the far end is not heard'}`;
+  return '';
+}
+
+const and = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;

@@ -1,0 +1,2 @@
+export type { Mend } from './mend';
+export { mends, type Standing } from './mends';

@@ -1,0 +1,110 @@
+import { describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { demoDrawer, demoSetups } from '@/demo';
+import { assessed, sketch } from '@/tests/support/bench-setup';
+import { applyAll } from '../change';
+import { checkDocument, type Setup } from '../model';
+import { statusesOf } from '../plan';
+import { mends, type Standing } from '.';
+
+const setupNamed = (id: string): Setup => demoSetups.find((s) => s.id === id)!;
+const standingOf = (setup: Setup): Standing => [...mends(setup, demoDrawer, catalogue)].at(-1)!;
+const ill = (setup: Setup) =>
+  assessed(setup).verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').length;
+const cautions = (setup: Setup) => assessed(setup).verdicts.filter((v) => v.status === 'caution').length;
+
+/** Setups that are wrong each in another way. */
+const WRONG: readonly (readonly [string, Setup])[] = [
+  ...demoSetups.map((s) => [s.id, s] as const),
+  [
+    'a lead back to front',
+    sketch({
+      device: 'phone-headset',
+      parts: { pack: 'pack-own-mic', rx: 'receiver-mono', lead: 'lead-3-4' },
+      joints: ['pack.radio > rx.radio', 'lead.b > rx.out', 'lead.a > phone-headset.socket'],
+      hears: { pack: 0.2 },
+    }),
+  ],
+  [
+    'the wrong hole of a camera',
+    sketch({
+      job: { app: 'plain-camera' },
+      device: 'camera',
+      parts: { mic: 'shotgun-camera' },
+      joints: ['mic.plug > camera.phones'],
+      hears: { mic: 0.5 },
+    }),
+  ],
+  [
+    'a condenser without its supply',
+    sketch({
+      device: 'tablet-usb-c',
+      parts: { mic: 'condenser-xlr', lead: 'lead-xlr', box: 'interface-usb-1', usb: 'lead-usb-c-c' },
+      joints: ['mic.xlr > lead.a', 'lead.b > box.in1', 'box.usb > usb.b', 'usb.a > tablet-usb-c.usb'],
+      hears: { mic: 0.3 },
+    }),
+  ],
+];
+
+describe.each(WRONG)('mends of %s', (_, setup) => {
+  const { mends: found, causes } = standingOf(setup);
+  test('each is carried out as it says, and leaves less to mend and nothing less safe', () => {
+    const before = assessed(setup);
+    for (const m of found) {
+      expect(checkDocument(m.setup, catalogue)).toBeNull();
+      expect(applyAll(setup, catalogue, m.changes)).toEqual(m.setup);
+      const after = assessed(m.setup);
+      expect(statusesOf(after.verdicts)).toEqual(m.gates);
+      expect([ill(m.setup), cautions(m.setup)] < [ill(setup), cautions(setup)]).toBe(true);
+      const rank = (a: typeof after) => ['pass', 'caution', 'not known', 'fail'].indexOf(a.verdicts.at(-1)!.status);
+      expect(rank(after)).toBeLessThanOrEqual(rank(before));
+    }
+  });
+  test('none holds an act that is idle: without it something is worse', () => {
+    for (const m of found) {
+      for (const c of m.changes.length > 1 ? m.changes : []) {
+        const without = applyAll(
+          setup,
+          catalogue,
+          m.changes.filter((x) => x !== c),
+        );
+        if (without)
+          expect([m.label, ill(without) > ill(m.setup) || cautions(without) > cautions(m.setup)]).toEqual([
+            m.label,
+            true,
+          ]);
+      }
+    }
+  });
+  test('where something fails, the first mends all of it', () => {
+    if (ill(setup) === 0) return;
+    expect(found.length).toBeGreaterThan(0);
+    expect(ill(found[0].setup)).toBe(0);
+    for (const c of causes) expect(c.sentence).toMatch(/^[\p{Lu}\d].*\.$/u);
+  });
+});
+
+describe('the first mend is the one that a practised hand would make', () => {
+  const first = (setup: Setup) => standingOf(setup).mends[0];
+  test('a two-into-one splitter at the joint that shorts, and headphones since somebody must hear', () => {
+    expect(first(setupNamed('kiln-first-try')).label).toMatch(
+      /^Put a two-into-one splitter into joint 4, and plug headphones.* into the headphone hole of/,
+    );
+  });
+  test('a half-drawn plug is pushed in', () => {
+    const setup = setupNamed('kiln-rehearsed');
+    const loose = { ...setup, joints: setup.joints.map((j) => (j.id === 'j4' ? { ...j, outMm: 3.2 } : j)) };
+    expect(ill(loose)).toBeGreaterThan(0);
+    expect(first(loose)).toMatchObject({ label: 'Push the plug of joint 4 fully in', buys: false });
+    expect(ill(first(loose).setup)).toBe(0);
+  });
+  test.each([
+    ['a lead back to front', /^Turn the three-pole to four-pole lead round/],
+    ['the wrong hole of a camera', /^Move Camera-top shotgun from the headphone hole to the microphone hole of Camera/],
+    ['a condenser without its supply', /^Switch 48 V on at USB interface/],
+    ['glaze-too-hot', /^Turn (Main|Gain 1) of Village-hall mixer down to/],
+  ])('%s', (name, label) => expect(first(WRONG.find(([n]) => n === name)![1]).label).toMatch(label));
+  test('what passes everywhere with room is left alone', () => {
+    expect(standingOf(setupNamed('kiln-rehearsed'))).toEqual({ causes: [], mends: [] });
+  });
+});

@@ -1,0 +1,234 @@
+import { magnitude } from '../circuit';
+import type { Compiled, FittedJoint, Limit } from '../compile';
+import { connectorNamed } from '../connectors';
+import {
+  type Catalogue,
+  givesPhantom,
+  type KnobSpec,
+  knobAt,
+  LEAST_PHANTOM_VOLT,
+  phantomSources,
+  type Setup,
+  turnKnob,
+} from '../model';
+import { BAND_1K, dbu, type OperatingPoint, peakDbu, type Responses, voiceVolt, voltOf } from '../signal';
+import { probeJoint } from './probe';
+
+/** What stands, or could stand, on something that can be harmed. */
+export interface Hazard {
+  readonly limit: Limit;
+  readonly joint: string | null;
+  /** The most that stands there, volts: seated, or on the contact before it is plugged. */
+  readonly volt: number;
+  /** What it would give into a short, milliamperes; null where it is sound. */
+  readonly milliampere: number | null;
+  readonly by: 'phantom power' | 'steady' | 'peaks';
+  /** The part it comes from. */
+  readonly from: string | null;
+  /** Only when a knob or switch is turned so; null as it stands. */
+  readonly when: { readonly part: string; readonly knob: string; readonly to: number } | null;
+}
+
+/** What drives less than this into a short does no harm: bleeds, meters; est. */
+const LEAST_MA = 0.3;
+
+/**
+ * What reaches each limit of each class, over every position that a hand can give: as it stands, before the plug is in and
+ * on its way; with each switch that brings phantom power thrown; with each gain ahead of it turned up.
+ */
+export function readHazards(compiled: Compiled, op: OperatingPoint, responses: Responses): readonly Hazard[] {
+  const steady = steadyHazards(compiled, op, null);
+  const switched = phantomSwitches(compiled).flatMap((when): readonly Hazard[] => {
+    const setup = turnKnob(compiled.setup, when.part, when.knob, when.to);
+    return openHazards(setup, compiled, when);
+  });
+  return [...steady, ...peaks(compiled, responses), ...switched];
+}
+
+/** Volts between the contacts as they are seated, and what stands on them while they are apart. */
+function steadyHazards(compiled: Compiled, op: OperatingPoint, when: Hazard['when']): readonly Hazard[] {
+  const seated = compiled.limits.map((limit): Hazard => {
+    const there = compiled.present(limit.p) && compiled.present(limit.n);
+    const volt = there ? Math.abs(op.solution.between(limit.p, limit.n).re) : 0;
+    const joint = jointOf(compiled, limit);
+    return {
+      limit,
+      joint: joint?.joint.id ?? null,
+      volt,
+      milliampere: null,
+      by: 'steady',
+      from: giverAt(compiled, joint, limit),
+      when,
+    };
+  });
+  return [...seated, ...openHazards(compiled.setup, compiled, when)];
+}
+
+/** What stands on the contacts of joints that lead to phantom power while they are apart, and on the plug's way in. */
+function openHazards(setup: Setup, compiled: Compiled, when: Hazard['when']): readonly Hazard[] {
+  const { catalogue } = compiled;
+  const givers = phantomGivers(setup, catalogue);
+  if (givers.size === 0) return [];
+  return compiled.joints.flatMap((joint): readonly Hazard[] => {
+    if (!joint.mating.fits) return [];
+    const limits = limitsAt(compiled, joint);
+    if (
+      limits.length === 0 ||
+      limits.every((l) => l.maxVolt > LEAST_PHANTOM_VOLT * 5) ||
+      !leadsTo(compiled, joint, givers)
+    )
+      return [];
+    const probes = probeJoint(setup, catalogue, joint.joint.id);
+    if (!probes.ok) return [];
+    const voltAt = (contact: string | null) => probes.value.find((p) => p.contact === contact)?.openVolt ?? 0;
+    return limits.flatMap((limit): readonly Hazard[] => {
+      const side = sideOf(joint, limit);
+      const reached = probes.value.filter(
+        (p) => p.side !== side && Math.abs(p.shortMilliampere) >= LEAST_MA && meets(joint, side, limit, p.contact),
+      );
+      // Between two signal contacts it is the difference that counts: balanced phantom power is none.
+      const against = voltAt(partnerOf(joint, side, limit.n));
+      const worst = reached.reduce((w, p) => Math.max(w, Math.abs(p.openVolt - against)), 0);
+      if (worst === 0) return [];
+      const milliampere = Math.max(...reached.map((p) => Math.abs(p.shortMilliampere)));
+      const isPhantom = worst >= LEAST_PHANTOM_VOLT;
+      return [
+        {
+          limit,
+          joint: joint.joint.id,
+          volt: worst,
+          milliampere,
+          by: isPhantom ? 'phantom power' : 'steady',
+          from: giverBeyond(compiled, joint, side, givers),
+          when,
+        },
+      ];
+    });
+  });
+}
+
+/** Does a contact of the other side meet the limit's contact: seated, or, of what slides in, on its way? */
+function meets(joint: FittedJoint, side: 'a' | 'b', { p }: Limit, contact: string): boolean {
+  const { mating } = joint;
+  if (!mating.fits) return false;
+  if (connectorNamed(joint[side].port.connector)!.form !== 'keyed') return true;
+  const own = p.slice(p.lastIndexOf('.') + 1);
+  const isPlug = mating.plugIs === side;
+  return mating.touches.some((t) =>
+    isPlug ? t.plug === own && t.socket === contact : t.socket === own && t.plug === contact,
+  );
+}
+
+/** The contact of the other side that a limit's node meets when the plug is home. */
+function partnerOf({ mating }: FittedJoint, side: 'a' | 'b', node: string): string | null {
+  if (!mating.fits) return null;
+  const own = node.slice(node.lastIndexOf('.') + 1);
+  const touch = mating.touches.find((t) => (mating.plugIs === side ? t.plug : t.socket) === own);
+  return touch ? (mating.plugIs === side ? touch.socket : touch.plug) : null;
+}
+
+/** Peaks of sound on inputs: as the knobs stand, and with each gain ahead turned as far as its amplifier can drive. */
+function peaks(compiled: Compiled, responses: Responses): readonly Hazard[] {
+  const hazards: Hazard[] = [];
+  for (const limit of compiled.limits) {
+    const joint = jointOf(compiled, limit);
+    if (!joint) continue;
+    const side = sideOf(joint, limit);
+    // What an output puts out itself does it no harm.
+    if (joint[side].port.flow !== 'in' || !responses.has(limit.p) || !responses.has(limit.n)) continue;
+    const loudest = Math.max(0, ...compiled.setup.job.sources.map((s) => voiceVolt(responses, s.id, limit.p, limit.n)));
+    if (loudest <= 0) continue;
+    const volt = voltOf(peakDbu(dbu(loudest))) * Math.SQRT2;
+    const base = { limit, joint: joint.joint.id, milliampere: null, by: 'peaks' as const };
+    hazards.push({ ...base, volt, from: null, when: null });
+    if (volt > limit.maxVolt) continue;
+    const turned = oneTurnFurther(compiled, responses, limit, volt);
+    if (turned) hazards.push({ ...base, ...turned });
+  }
+  return hazards;
+}
+
+/** The gain that, turned up, drives a limit past what it bears, and where that begins. */
+function oneTurnFurther(
+  compiled: Compiled,
+  responses: Responses,
+  limit: Limit,
+  now: number,
+): Pick<Hazard, 'volt' | 'from' | 'when'> | null {
+  const transfer = responses.solvables[BAND_1K].transferTo(limit.p, limit.n);
+  const neededDb = 20 * Math.log10(limit.maxVolt / now);
+  let worst: (Pick<Hazard, 'volt' | 'from' | 'when'> & { readonly db: number }) | null = null;
+  for (const stage of compiled.stages) {
+    if (stage.part === limit.part) continue;
+    const most = voltOf(stage.clipDbu) * Math.SQRT2 * magnitude(transfer.fromSource(stage.drive));
+    if (most <= limit.maxVolt) continue;
+    const { part, partClass } = compiled.fitted.get(stage.part)!;
+    const spec = partClass.circuit.find((e) => e.id === stage.id);
+    const knobs = (partClass.knobs ?? []).filter((k) => spec?.is === 'stage' && spec.gainDb.includes(`knob:${k.id}`));
+    for (const knob of knobs) {
+      const at = knobAt(part, partClass, knob.id);
+      const to = positionFor(knob, at + neededDb);
+      if (to === null || (worst && worst.db <= to - at)) continue;
+      worst = { volt: most, from: stage.part, when: { part: stage.part, knob: knob.id, to }, db: to - at };
+    }
+  }
+  return worst && { volt: worst.volt, from: worst.from, when: worst.when };
+}
+
+const positionFor = ({ min, max, step }: KnobSpec, wanted: number): number | null => {
+  const to = min + Math.ceil((wanted - min) / step - 1e-9) * step;
+  return to <= max ? to : null;
+};
+
+/** The joint at whose contacts a limit is told. */
+const jointOf = ({ joints }: Compiled, limit: Limit): FittedJoint | undefined =>
+  joints.find((j) => [j.a, j.b].some((s) => isAt(s, limit)));
+
+const isAt = (s: FittedJoint['a'], { part, p, n }: Limit): boolean =>
+  s.part.id === part && [p, n].some((node) => node.startsWith(`${part}/${s.port.id}.`));
+
+const sideOf = (joint: FittedJoint, limit: Limit): 'a' | 'b' => (isAt(joint.a, limit) ? 'a' : 'b');
+
+const limitsAt = ({ limits }: Compiled, joint: FittedJoint): readonly Limit[] =>
+  limits.filter((l) => [joint.a, joint.b].some((s) => isAt(s, l)));
+
+/** Parts that give phantom power as their switches stand. */
+const phantomGivers = ({ parts }: Setup, catalogue: Catalogue): ReadonlySet<string> =>
+  new Set(parts.filter((p) => givesPhantom(p, catalogue.parts.get(p.class)!)).map((p) => p.id));
+
+/** Switches that would bring phantom power and do not as they stand. */
+function phantomSwitches({ setup, catalogue }: Compiled): readonly NonNullable<Hazard['when']>[] {
+  return setup.parts.flatMap((part) => {
+    const c = catalogue.parts.get(part.class)!;
+    if (givesPhantom(part, c)) return [];
+    const [most] = [...phantomSources(part, c)].sort((x, y) => y.volt - x.volt);
+    return most?.knob ? [{ part: part.id, knob: most.knob, to: most.at }] : [];
+  });
+}
+
+/** Parts beyond a joint, seen from one of its sides, nearest first. */
+function beyond({ joints }: Compiled, joint: FittedJoint, side: 'a' | 'b'): readonly string[] {
+  const start = joint[side === 'a' ? 'b' : 'a'].part.id;
+  const seen = [start];
+  for (const at of seen) {
+    for (const j of joints) {
+      if (j === joint || !j.mating.fits || j.a.port.carries === 'radio') continue;
+      const next = j.a.part.id === at ? j.b.part.id : j.b.part.id === at ? j.a.part.id : null;
+      if (next !== null && !seen.includes(next)) seen.push(next);
+    }
+  }
+  return seen;
+}
+
+const leadsTo = (compiled: Compiled, joint: FittedJoint, givers: ReadonlySet<string>): boolean =>
+  (['a', 'b'] as const).some((side) => beyond(compiled, joint, side).some((p) => givers.has(p)));
+
+const giverBeyond = (
+  compiled: Compiled,
+  joint: FittedJoint,
+  side: 'a' | 'b',
+  givers: ReadonlySet<string>,
+): string | null => beyond(compiled, joint, side).find((p) => givers.has(p)) ?? null;
+
+const giverAt = (compiled: Compiled, joint: FittedJoint | undefined, limit: Limit): string | null =>
+  joint ? giverBeyond(compiled, joint, sideOf(joint, limit), phantomGivers(compiled.setup, compiled.catalogue)) : null;
