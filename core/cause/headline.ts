@@ -4,8 +4,12 @@ import { type Fault, keyOf } from './effect';
 
 /** How a setup stands, in one line for the top of a page. */
 export interface Headline {
-  /** What is wrong and where, first what can do harm. */
+  /** All of it in one line. */
   readonly line: string;
+  /** Whether it works; what is wrong and where, first what can do harm; how much fails, by how many causes. */
+  readonly verdict: string;
+  readonly sentence: string;
+  readonly count: string;
   /** The gate it speaks of, and the place; null where all pass. */
   readonly gate: GateName | null;
   readonly part?: string;
@@ -33,34 +37,47 @@ const FIRST: readonly (readonly [GateName, RegExp])[] = [
  */
 export function headline(verdicts: readonly Verdict[], causes: readonly Cause[]): Headline {
   const failing = verdicts.filter((v) => v.status === 'fail');
-  const ill = verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').length;
-  if (failing.length === 0) {
-    const cautions = verdicts.filter((v) => v.status === 'caution');
-    const worst = cautions[0];
-    const line =
-      ill > 0
-        ? `${ill} of ${verdicts.length} gates cannot be told yet.`
-        : worst
-          ? `Works, with ${cautions.length === 1 ? 'one caution' : `${cautions.length} cautions`}: ${firstOf(worst.sentence)}`
-          : `Works: all ${verdicts.length} gates pass.`;
-    return { line, gate: worst?.gate ?? null };
-  }
+  if (failing.length === 0) return withoutFault(verdicts);
   const { sentence, fault, finding, cause } = speaker(verdicts, causes);
   const explained = new Set(causes.flatMap((c) => c.faults.map(keyOf)));
   const all = failing.flatMap((v) =>
     v.findings.filter((f) => f.status === 'fail').map((f) => keyOf({ gate: v.gate, topic: f.topic })),
   );
-  const count = all.every((k) => explained.has(k))
+  const by = all.every((k) => explained.has(k))
     ? `, ${causes.length === 1 ? 'one cause' : `${causes.length} causes`}`
     : '';
   const place = cause ?? finding;
-  return {
-    line: `Does not work yet: ${firstOf(sentence)} ${failing.length} of ${verdicts.length} fail${count}.`,
+  return whole({
+    verdict: 'Does not work yet',
+    sentence: firstOf(sentence),
+    count: `${failing.length} of ${verdicts.length} fail${by}`,
     gate: fault.gate,
     ...(place?.part === undefined ? {} : { part: place.part }),
     ...(place?.joint === undefined ? {} : { joint: place.joint }),
-  };
+  });
 }
+
+function withoutFault(verdicts: readonly Verdict[]): Headline {
+  const unknown = verdicts.filter((v) => v.status === 'not known');
+  if (unknown.length > 0) {
+    const count = `${unknown.length} of ${verdicts.length} gates not known`;
+    return whole({ verdict: 'Not known yet', sentence: firstOf(unknown[0].sentence), count, gate: unknown[0].gate });
+  }
+  const cautions = verdicts.filter((v) => v.status === 'caution');
+  const [worst] = [...cautions].sort((a, b) => (a.room ?? 0) - (b.room ?? 0));
+  if (!worst) return whole({ verdict: 'Works', sentence: '', count: `all ${verdicts.length} gates pass`, gate: null });
+  return whole({
+    verdict: 'Works',
+    sentence: firstOf(worst.sentence),
+    count: `with ${cautions.length === 1 ? 'one caution' : `${cautions.length} cautions`}`,
+    gate: worst.gate,
+  });
+}
+
+const whole = (h: Omit<Headline, 'line'>): Headline => ({
+  ...h,
+  line: `${h.verdict}: ${h.sentence === '' ? '' : `${h.sentence} `}${h.count}.`,
+});
 
 function speaker(verdicts: readonly Verdict[], causes: readonly Cause[]) {
   const failing = verdicts.filter((v) => v.status === 'fail');

@@ -183,7 +183,7 @@ function volts(readings: Readings, { part, on, volt, loadMa }: UsbNode): Finding
       limit: LEAST_VOLT,
       unit: 'V at its plug',
       room: (volt - LEAST_VOLT) / COMFORT_VOLT,
-      brief: `${volt.toFixed(2)} V at its plug`,
+      brief: `${volt.toFixed(2)} V`,
       part,
       joint,
       lane: 'power',

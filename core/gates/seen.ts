@@ -202,7 +202,7 @@ function seen(entry: InputEntry, device: string, app: string): Finding {
     limit: low ? minOhm : maxOhm,
     unit: 'ohm',
     room: Math.min(2, room),
-    brief: `${ohmText(ohm)} / ${ohmText(low ? minOhm : maxOhm)}`,
+    brief: `reads ${ohmText(ohm)}`,
     sentence: room < 0.3 ? close : sentence,
   };
 }
@@ -217,7 +217,7 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
     limit: entry.why === 'open' ? sense.maxOhm : sense.minOhm,
     unit: 'ohm',
     room: Math.max(-3, entry.why === 'open' ? -1 : Math.log10(Math.max(sense.ohm, 1e-3) / sense.minOhm)),
-    brief: `${ohmText(sense.ohm)} / ${ohmText(entry.why === 'open' ? sense.maxOhm : sense.minOhm)}`,
+    brief: `reads ${ohmText(sense.ohm)}`,
   };
   const reading = sense
     ? `The sense line reads ${ohmText(sense.ohm)}; a microphone is ${ohmText(sense.minOhm)} to ${ohmText(sense.maxOhm)}`
@@ -242,7 +242,7 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
         (culprit.joint.mating.fits && culprit.joint.mating.plugIs === 'b' ? culprit.joint.b : culprit.joint.a);
       if (!culprit) return lowResistance();
       const at = jointSentence(compiled, culprit.joint.joint.id);
-      const because = `At ${at}, the ${contactText(culprit.plug)} of the plug lies on two contacts and shorts the microphone to ground: the ${device} takes it for plain headphones.`;
+      const because = `At ${at}, the plug's ${contactText(culprit.plug)} shorts the microphone to ground: the ${device} takes it for plain headphones.`;
       return fail('', `${because} ${instead} ${reading}.`, {
         ...ohms,
         joint,

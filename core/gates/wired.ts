@@ -118,7 +118,7 @@ function unrecorded(
 export function notInUse({ compiled, app, taken }: Readings, topic: string): Finding {
   const used = taken ? taken.spec.label : 'nothing';
   const sentence = `Not judged: the ${app.name} records from ${taken ? `${used} (${nameOf(compiled, taken.part)})` : used}, not from this line.`;
-  return unknown(topic, 'not the mic in use', sentence, 'signal');
+  return unknown(topic, 'not in use', sentence, 'signal');
 }
 
 /** The microphone of a line, or the first amplifier on it, that lacks its steady voltage. */

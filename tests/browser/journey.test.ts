@@ -72,7 +72,7 @@ describe('the line sheet', () => {
     await walk.open('line/?setup=kiln-first-try');
     await walk.waitForGate('Seen', 'fail');
     await walk.sees(
-      /takes it for plain headphones.*joint 4.*shorts the microphone to ground/,
+      /joint 4.*shorts the microphone to ground: the Phone takes it for plain headphones/,
       '[aria-label="Seen gate"]',
     );
     await walk.find('button', /^Joint 4 .*three-pole plug in 3.5 mm four-pole socket, guilty/);

@@ -18,7 +18,7 @@ describe('plugged in, nothing changes', () => {
     const a = judge(lapelStraight('phone-headset'));
     expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1', part: 'mic' });
     expect(gate(a, 'seen').value).toBeLessThan(1);
-    expect(gate(a, 'seen').sentence).toMatch(/joint 1.*sleeve.*two contacts.*shorts the microphone to ground/);
+    expect(gate(a, 'seen').sentence).toMatch(/joint 1.*sleeve shorts the microphone to ground/);
     expect(a.readings.taken?.spec.identity).toBe('built-in');
   });
   test('the joint to blame is the one in the middle of a longer chain, not the last', () => {

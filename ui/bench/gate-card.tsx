@@ -4,12 +4,14 @@ import type { GateName, Status } from '@/core/gates';
 import type { Mend, Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
 import type { Quieter } from '@/core/plan';
-import { GATE_QUESTIONS, GATE_TITLES, price, StatusMark } from '../kit';
+import { costText, GATE_QUESTIONS, GATE_TITLES, price, StatusMark } from '../kit';
 
 interface Props {
   readonly report: Report;
   readonly gate: GateName;
   readonly standing: Standing;
+  /** The first fix stands above already: only the others are offered here. */
+  readonly headed?: boolean;
   readonly searching: boolean;
   /** What would bring hum down, where hum is what is wrong; null while it is looked for or not wanted. */
   readonly quieter: readonly Quieter[] | null;
@@ -24,12 +26,22 @@ const EDGES: Readonly<Record<Status, string>> = {
 };
 
 /** What a gate found, in a sentence; why, as soon as that is known; and what would mend it, one press each. */
-export function GateCard({ report, gate, standing: { causes, mends }, searching, quieter, onMend }: Props) {
+export function GateCard({
+  report,
+  gate,
+  standing: { causes, mends },
+  headed = false,
+  searching,
+  quieter,
+  onMend,
+}: Props) {
   const verdict = report.verdicts.find((v) => v.gate === gate)!;
   const others = [...new Set(verdict.findings.map((f) => f.sentence))].filter((s) => s !== verdict.sentence);
   const cause = verdict.status === 'pass' ? undefined : causes.find((c) => c.faults.some((f) => f.gate === gate));
   const from = cause?.faults[0].gate;
   const ill = report.verdicts.some((v) => v.status !== 'pass');
+  const fails = report.verdicts.some((v) => v.status === 'fail');
+  const offered = headed && fails ? mends.slice(1) : mends;
   return (
     <section
       aria-label={`${GATE_TITLES[gate]} gate`}
@@ -84,16 +96,16 @@ export function GateCard({ report, gate, standing: { causes, mends }, searching,
       )}
       {ill && (
         <div className="mt-3 flex flex-col gap-2">
-          {mends.map((m, i) => (
+          {offered.map((m, i) => (
             <button
               key={m.label}
               type="button"
               onClick={() => onMend(m.label, m.setup)}
-              className={`min-h-11 rounded-lg border px-3 py-2 text-left ${i === 0 ? 'border-accent bg-accent text-accent-ink' : 'border-rule bg-card hover:border-accent'}`}
+              className={`min-h-11 rounded-lg border px-3 py-2 text-left ${i === 0 && !headed ? 'border-accent bg-accent text-accent-ink' : 'border-rule bg-card hover:border-accent'}`}
             >
               <span className="font-semibold">{m.label}</span>
               <span className="block text-sm">
-                {outcome(m)} · {m.buys ? `to buy, about ${price(m.cost)}` : 'nothing to buy'}
+                {outcome(m)} · {costText(m)}
               </span>
             </button>
           ))}

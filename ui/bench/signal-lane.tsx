@@ -13,6 +13,8 @@ interface Props {
   readonly setup: Setup;
   readonly report: Report;
   readonly layout: Layout;
+  /** The joint that is to blame, where that is known. */
+  readonly stopsAt?: string | undefined;
 }
 
 interface Step extends Place {
@@ -20,7 +22,7 @@ interface Step extends Place {
 }
 
 /** Levels along the line on the same horizontal places as the parts: ceiling, peaks, average, noise. */
-export function SignalLane({ setup, report, layout }: Props) {
+export function SignalLane({ setup, report, layout, stopsAt }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const xOf = (part: string) => middleOf(layout, width, part);
   const y = scaleLinear([-120, 34], [HEIGHT - 8, 8]);
@@ -41,7 +43,7 @@ export function SignalLane({ setup, report, layout }: Props) {
         .curve(curveStepAfter)([...steps]) ?? ''
     );
   };
-  const stop = stopAt(setup, report, xOf);
+  const stop = stopAt(setup, report, xOf, stopsAt);
   const label = (text: string, pick: (p: Step) => number | null, dy: number, className: string) => {
     const first = main.find((p) => pick(p) !== null);
     return first ? (
@@ -173,11 +175,12 @@ function stepsOf(places: readonly Place[], xOf: (part: string) => number, column
   return last ? [...steps, { ...last, x: last.x + column / 2 }] : steps;
 }
 
-/** Where a line that does not arrive is cut: the joint that Wired blames. */
-function stopAt(setup: Setup, report: Report, xOf: (part: string) => number) {
-  const wired = report.verdicts.find((v) => v.gate === 'wired')!;
+/** Where a line that does not arrive is cut: the joint that is to blame, else the one that Wired or Seen points at. */
+function stopAt(setup: Setup, report: Report, xOf: (part: string) => number, blamed: string | undefined) {
   const lost = report.lines.some((l) => !l.arrives);
-  const joint = wired.status === 'fail' && lost ? setup.joints.find((j) => j.id === wired.joint) : undefined;
+  const pointed = report.verdicts.filter((v) => (v.gate === 'wired' || v.gate === 'seen') && v.status === 'fail');
+  const id = blamed ?? pointed.find((v) => v.joint !== undefined)?.joint;
+  const joint = lost ? setup.joints.find((j) => j.id === id) : undefined;
   if (!joint) return null;
   const x = (xOf(joint.a.part) + xOf(joint.b.part)) / 2;
   return { x, flip: x > 480 };

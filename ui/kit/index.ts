@@ -30,6 +30,7 @@ export {
   ABSENCES,
   appOf,
   classOf,
+  costText,
   freeId,
   GATE_QUESTIONS,
   GATE_TITLES,

@@ -40,6 +40,10 @@ export const lower = (text: string): string => `${text[0].toLowerCase()}${text.s
 export const minus = (text: string): string => text.replace(/-(?=\d)/g, '\u2212');
 export const price = (x: number): string => x.toFixed(2);
 
+/** What a fix costs; nothing only for what is owned. */
+export const costText = ({ buys, cost }: { readonly buys: boolean; readonly cost: number }): string =>
+  buys ? `to buy, about ${price(cost)}` : 'nothing to buy';
+
 /** A number the way a meter shows it, with its sign. */
 export const signed = (x: number, digits = 0): string => minus(`${x > 0 ? '+' : ''}${x.toFixed(digits)}`);
 

@@ -1,21 +1,18 @@
 'use client';
 import type { Report } from '@/core/assess';
-import { type Cause, headline } from '@/core/cause';
 import type { GateName } from '@/core/gates';
 import { GATE_QUESTIONS, GATE_TITLES, MarginBar, minus, StatusMark, washOf } from '../kit';
 
 interface Props {
   readonly report: Report;
-  readonly causes: readonly Cause[];
   readonly chosen: GateName | null;
   readonly onChoose: (gate: GateName) => void;
 }
 
 /** The eight gates: verdict by shape, the number it rests on, and its margin. */
-export function Gates({ report, causes, chosen, onChoose }: Props) {
+export function Gates({ report, chosen, onChoose }: Props) {
   return (
     <section aria-label="Eight gates">
-      <h2 className="px-1 pb-1 font-bold leading-snug desk:px-3">{minus(headline(report.verdicts, causes).line)}</h2>
       <ul className="grid grid-cols-4 gap-1 desk:grid-cols-1 desk:gap-0.5">
         {report.verdicts.map((v) => (
           <li key={v.gate}>

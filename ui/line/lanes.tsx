@@ -15,11 +15,13 @@ interface Props {
   readonly report: Report;
   readonly layout: Layout;
   readonly lit: Lit;
+  /** The joint that is to blame, where one is. */
+  readonly stopsAt: string | undefined;
 }
 
 /** Four lanes on the same horizontal places as the parts. */
 export function Lanes(props: Props) {
-  const { setup, report, layout, lit } = props;
+  const { setup, report, layout, lit, stopsAt } = props;
   const power = powerFlows(report);
   const heard = returnFlows(setup, report);
   const app = appOf(report.app).name;
@@ -27,7 +29,7 @@ export function Lanes(props: Props) {
   return (
     <div className="mt-3 flex flex-col gap-2">
       <LaneCard name="signal" about="dBu along the line: ceiling, peaks, average, noise" lit={lit}>
-        <SignalLane setup={setup} report={report} layout={layout} />
+        <SignalLane setup={setup} report={report} layout={layout} stopsAt={stopsAt} />
       </LaneCard>
       <LaneCard name="power" about={say('power') || 'who feeds whom'} lit={lit}>
         <FlowLane

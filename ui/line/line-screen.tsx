@@ -18,6 +18,7 @@ import { Lanes } from './lanes';
 import { OutcomeBox } from './outcome';
 import { PartPanel } from './part-panel';
 import { Row } from './row';
+import { Standing } from './standing';
 
 export const LineScreen = () => <SetupScreen name="Line">{(kept) => <Sheet key={kept.id} kept={kept} />}</SetupScreen>;
 
@@ -65,7 +66,8 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   }
   if (!report || shown.id !== setup.id) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
   const present = focus && exists(focus, shown) ? focus : null;
-  const now: Focus = present ?? { on: 'gate', gate: headline(report.verdicts, standing.causes).gate ?? report.weakest };
+  const first = headline(report.verdicts, standing.causes);
+  const now: Focus = present ?? { on: 'gate', gate: first.gate ?? report.weakest };
   const layout = layOut(shown, report);
   const lit = litBy(now, report, standing.causes);
   const part = now.on === 'part' ? setup.parts.find((p) => p.id === now.id) : undefined;
@@ -86,7 +88,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
             </div>
           )}
           <div className="order-4">
-            <Lanes setup={shown} report={report} layout={layout} lit={lit} />
+            <Lanes setup={shown} report={report} layout={layout} lit={lit} stopsAt={first.joint} />
             <Cautions setup={shown} />
             <OutcomeBox setup={shown} />
           </div>
@@ -95,10 +97,12 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           className="contents desk:sticky desk:top-2 desk:flex desk:max-h-[calc(100dvh-1rem)] desk:flex-col desk:gap-3 desk:overflow-y-auto"
           aria-label="Verdict"
         >
+          <div className="order-0">
+            <Standing report={report} standing={standing} searching={!done} onMend={onMend} />
+          </div>
           <div className="sticky top-0 z-10 order-1 -mx-4 bg-paper px-4 py-1 desk:static desk:mx-0 desk:px-0 desk:py-0">
             <Gates
               report={report}
-              causes={standing.causes}
               chosen={now.on === 'gate' ? now.gate : null}
               onChoose={(gate) => setFocus({ on: 'gate', gate })}
             />
@@ -113,6 +117,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
                 report={report}
                 gate={now.gate}
                 standing={standing}
+                headed
                 searching={!done}
                 quieter={now.gate === 'clean' ? quieter : null}
                 onMend={onMend}

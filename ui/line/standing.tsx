@@ -1,0 +1,50 @@
+'use client';
+import type { Report } from '@/core/assess';
+import { headline } from '@/core/cause';
+import type { Standing as Known, Mend } from '@/core/mend';
+import type { Setup } from '@/core/model';
+import { costText, minus } from '../kit';
+
+interface Props {
+  readonly report: Report;
+  readonly standing: Known;
+  readonly searching: boolean;
+  readonly onMend: (label: string, setup: Setup) => void;
+}
+
+/** How it stands, in a line: what is wrong, how much of it, and the first fix as one press. */
+export function Standing({ report, standing: { causes, mends }, searching, onMend }: Props) {
+  const { verdict, sentence, count } = headline(report.verdicts, causes);
+  const [first] = mends;
+  const fails = report.verdicts.some((v) => v.status === 'fail');
+  return (
+    <section aria-label="How it stands" aria-live="polite" className="px-1 pb-2 desk:px-3">
+      <h2 className="font-bold text-lg leading-snug">
+        <span className={fails ? 'text-fail' : ''}>{verdict}</span>
+        {count && <span className="ml-2 font-normal text-base text-soft">{count}</span>}
+      </h2>
+      {sentence && <p className="leading-snug">{minus(sentence)}</p>}
+      {fails && first && <Fix mend={first} onMend={onMend} />}
+      {fails && !first && (
+        <p className="mt-1 text-soft text-sm">
+          {searching ? 'Looking for a fix on a copy...' : 'Nothing that was tried mends it. Try other parts.'}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Fix({ mend, onMend }: { readonly mend: Mend; readonly onMend: Props['onMend'] }) {
+  return (
+    <button
+      type="button"
+      onClick={() => onMend(mend.label, mend.setup)}
+      className="mt-2 min-h-11 w-full rounded-lg border border-accent bg-accent px-3 py-2 text-left text-accent-ink hover:opacity-90"
+    >
+      <span className="font-semibold">{minus(mend.label)}</span>
+      <span className="block text-sm">
+        {mend.leaves.length === 0 ? 'then all eight gates pass' : `leaves ${mend.leaves.join(', ')}`} · {costText(mend)}
+      </span>
+    </button>
+  );
+}
