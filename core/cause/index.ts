@@ -2,4 +2,4 @@ export { type Cause, causesOf, inOrder, type Try, tryOut, unexplained } from './
 export { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf } from './effect';
 export { freeActs, stepped } from './free-acts';
 export { type Headline, headline } from './headline';
-export { sayCause } from './say';
+export { sayCause, sayWrongPiece } from './say';

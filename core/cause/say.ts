@@ -7,6 +7,13 @@ export function sayCause(setup: Setup, catalogue: Catalogue, change: Change, exp
   return `${fault(setup, catalogue, change, explained)}${consequence(setup, explained)}.`;
 }
 
+/** What is wrong where only another piece puts it right, with what was measured of it. */
+export function sayWrongPiece(setup: Setup, catalogue: Catalogue, change: Change, { finding }: Failing): string {
+  const end = finding.sentence.search(/[.!?] (?=\p{Lu})/u);
+  const measured = end < 0 ? finding.sentence : finding.sentence.slice(0, end + 1);
+  return `${fault(setup, catalogue, change, [])}: ${measured}`;
+}
+
 /** "Aux 1 of Hall mixer is closed (−60 dB)". */
 function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
   const name = (part: string) => partName(setup, catalogue, part);
@@ -68,11 +75,11 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return `${name(change.part)} is too ${change.distanceM < distanceM ? 'far from' : 'near to'} ${who}: ${Number(distanceM.toFixed(2))} m`;
     }
     case 'insert':
-      return `At ${at(change.joint)}, ${withArticle(catalogue.parts.get(change.part.class)!)} is missing`;
+      return `At ${at(change.joint)}, something like ${withArticle(catalogue.parts.get(change.part.class)!)} is missing`;
     case 'attach':
       return `Nothing is in the ${holeName(setup, catalogue, change.to)}`;
     case 'replace':
-      return `${name(change.part)} does not do here`;
+      return `${name(change.part)} is the wrong piece here`;
     default:
       return 'Something is not as it should be';
   }

@@ -2,7 +2,7 @@ import type { Readings } from '../readings';
 import { CLEAN_SNR_DB, cleanGate, LEAST_OVER_HUM_DB } from './clean';
 import { fitGate } from './fit';
 import { heardGate } from './heard';
-import { levelGate, QUIET_PEAK_DBFS } from './level';
+import { LOW_PEAK_DBFS, levelGate, QUIET_PEAK_DBFS } from './level';
 import { poweredGate } from './powered';
 import { safeGate } from './safe';
 import { seenGate } from './seen';
@@ -11,7 +11,7 @@ import { wiredGate } from './wired';
 
 export { nameOf, ohmText, roleText, voltText } from './say';
 export { type Finding, GATES, type GateName, type Lane, type Status, type Verdict } from './verdict';
-export { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, QUIET_PEAK_DBFS };
+export { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS };
 
 const GATE_OF = {
   fit: fitGate,

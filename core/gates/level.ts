@@ -7,7 +7,17 @@ import { notInUse } from './wired';
 const COMFORT_HEADROOM_DB = 8;
 /** Peaks lower than this cannot be raised without hearing the floor; the trade puts them at three quarters of a meter. */
 export const QUIET_PEAK_DBFS = -50;
-const COMFORT_QUIET_DB = 20;
+/** A take whose peaks lie under this is told as quiet (the take analyser says the same): a caution. */
+export const LOW_PEAK_DBFS = -30;
+/** Where the trade puts the peaks: below the red, with room to spare. */
+const WANTED_PEAK_DBFS = -12;
+const CAUTION = 0.3;
+
+/** From the least that will do to what is told as quiet, and on to where peaks belong. */
+const quietRoom = (peakDbfs: number): number =>
+  peakDbfs < LOW_PEAK_DBFS
+    ? (CAUTION * (peakDbfs - QUIET_PEAK_DBFS)) / (LOW_PEAK_DBFS - QUIET_PEAK_DBFS)
+    : CAUTION + ((1 - CAUTION) * (peakDbfs - LOW_PEAK_DBFS)) / (WANTED_PEAK_DBFS - LOW_PEAK_DBFS);
 /** An input this far over is being given the wrong kind of signal, not a loud voice. */
 const WRONG_KIND_DB = 20;
 
@@ -79,7 +89,7 @@ export function levelGate(readings: Readings): Verdict {
         value: spare,
         limit: 0,
         unit: 'dB',
-        room: spare / COMFORT_HEADROOM_DB,
+        room: spare / -WANTED_PEAK_DBFS,
         brief: `peaks ${dbText(loudest)}FS`,
         part: intended.part,
         joint,
@@ -109,7 +119,7 @@ export function levelGate(readings: Readings): Verdict {
         value: quietest,
         limit: QUIET_PEAK_DBFS,
         unit: 'dBFS',
-        room: (quietest - QUIET_PEAK_DBFS) / COMFORT_QUIET_DB,
+        room: quietRoom(quietest),
         brief: `peaks ${dbText(quietest)}FS`,
         part: intended.part,
         joint,

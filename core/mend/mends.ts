@@ -1,6 +1,18 @@
 import { type Assessment, assess, mustAssess } from '../assess';
-import { type Cause, causesOf, effectOf, failingOf, freeActs, inOrder, type Try, tryOut } from '../cause';
-import { apply, applyAll, type Change, freePorts, freshJointId, portsFit } from '../change';
+import {
+  type Cause,
+  causesOf,
+  effectOf,
+  failingOf,
+  freeActs,
+  inOrder,
+  keyOf,
+  sayWrongPiece,
+  type Try,
+  tryOut,
+  unexplained,
+} from '../cause';
+import { apply, applyAll, type Change, freePorts, freshJointId, portsFit, touched } from '../change';
 import { solveKnobs } from '../levels';
 import { type Catalogue, type Drawer, isGiven, partName, type Setup } from '../model';
 import { type Answer, classesFor, holesFor, plan, settleKnobs, stockOf } from '../plan';
@@ -90,6 +102,8 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     yield told();
   }
   const fetched = tries.slice(free).sort(inOrder);
+  const piece = wrongPiece(bench, causes, cheapestFirst(fetched, bench));
+  if (piece) causes = [...causes, piece];
   for (const t of cheapestFirst(fetched, bench).slice(0, 3 * MOST_MENDS)) {
     offer([t.change]);
     yield told();
@@ -123,6 +137,32 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
       found = [...found, m].sort((a, b) => compareMends(harm, a, b)).slice(0, MOST_MENDS);
     });
   yield told();
+}
+
+/** What no act at hand explains and another piece does: the piece that is there is the wrong one, or one is missing. */
+function wrongPiece(
+  { setup, before, catalogue }: Bench,
+  causes: readonly Cause[],
+  fetched: readonly Try[],
+): Cause | null {
+  const left = unexplained(before, causes).filter(
+    (f) =>
+      (f.gate === 'wired' && f.topic.startsWith('arrives')) || (f.gate === 'powered' && f.topic.startsWith('needs')),
+  );
+  const best = fetched.find((t) => left.some((f) => t.effect.resolved.has(keyOf(f))));
+  if (!best) return null;
+  const faults = unexplained(before, causes).filter((f) => best.effect.resolved.has(keyOf(f)));
+  const { parts, joints } = touched(setup, best.change);
+  const speaks = faults.find((f) => f.topic.startsWith('needs')) ?? faults[0];
+  const sentence = sayWrongPiece(setup, catalogue, best.change, speaks);
+  return {
+    faults: faults.map(({ gate, topic }) => ({ gate, topic })),
+    changes: [],
+    sentence,
+    part: parts[0],
+    // Of a piece in the line, the joint by which it leads on.
+    ...(joints.length > 0 ? { joint: joints.at(-1)! } : {}),
+  };
 }
 
 /** Of those that mend as much, what costs least. */

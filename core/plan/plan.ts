@@ -142,7 +142,9 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     const { cost, toBuy } = costOf(settled.setup.parts, stock, catalogue);
     const score = scoreOf(settled.assessment);
     routes.push({ cost, score });
-    if (job.budget === null || cost <= job.budget) {
+    // What can harm is no answer, not even the nearest miss.
+    const harms = settled.assessment.verdicts.some((v) => v.gate === 'safe' && v.status === 'fail');
+    if (!harms && (job.budget === null || cost <= job.budget)) {
       const answer = answerOf(settled, cost, toBuy, drawer, catalogue);
       if (works(answer)) past.demanding = true;
       if (works(answer) && score.room >= GOOD_ROOM) good.push([...classCounts(chain.links.slice(0, -1), 1).keys()]);

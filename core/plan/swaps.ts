@@ -1,4 +1,4 @@
-import { assess } from '../assess';
+import { type Assessment, assess } from '../assess';
 import { swapPart } from '../change';
 import type { GateName, Status } from '../gates';
 import type { Catalogue, Drawer, Setup } from '../model';
@@ -15,11 +15,16 @@ export interface Swap {
   readonly gates: Readonly<Record<GateName, Status>>;
 }
 
+const RANK: readonly Status[] = ['pass', 'caution', 'not known', 'fail'];
+const safety = ({ verdicts }: Assessment): number => RANK.indexOf(verdicts.find((v) => v.gate === 'safe')!.status);
+
 /** Everything that fits where a part is, best first: owned before bought where they do the same. */
 export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, catalogue: Catalogue): readonly Swap[] {
   const stock = stockOf(drawer, catalogue);
   const present = setup.parts.find((p) => p.id === part)!.class;
   const swaps: Swap[] = [];
+  const now = assess(setup, catalogue);
+  const safe = now.ok ? safety(now.value) : 0;
   for (const { id: classId } of catalogue.parts.values()) {
     if (classId === present) continue;
     const inUse = setup.parts.filter((p) => p.class === classId).length;
@@ -27,7 +32,8 @@ export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, cata
     const next = swapPart(setup, catalogue, part, take.part);
     if (!next) continue;
     const assessed = assess(next, catalogue);
-    if (!assessed.ok) continue;
+    // What would be less safe than it is, is not proposed.
+    if (!assessed.ok || safety(assessed.value) > safe) continue;
     swaps.push({
       classId,
       owned: take.owned,

@@ -1,12 +1,12 @@
-import type { Status } from '../gates';
+import { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS, type Status } from '../gates';
 
 /** The limits. Those of noise and hum are the ones that the Clean gate goes by. */
 export const LIMITS = {
   truePeakDbtp: -1,
-  quietPeakDbfs: -50,
-  lowPeakDbfs: -30,
-  snrDbA: 30,
-  overHumDb: 35,
+  quietPeakDbfs: QUIET_PEAK_DBFS,
+  lowPeakDbfs: LOW_PEAK_DBFS,
+  snrDbA: CLEAN_SNR_DB,
+  overHumDb: LEAST_OVER_HUM_DB,
   dc: 0.005,
   echoS: 0.05,
   telephoneHz: 4300,

@@ -75,7 +75,7 @@ describe('ground loops', () => {
     const hall = demoSetups.find((s) => s.id === 'glaze-hall')!;
     const found = quieterFor(hall, null, catalogue);
     const gain = (words: RegExp) => found.find((q) => words.test(q.label))?.gainDb ?? 0;
-    for (const words of [/outlet of the others/, /from its battery/, /line isolator/]) {
+    for (const words of [/outlet of the others/, /from its battery/, /audio isolator/]) {
       expect(gain(words)).toBeGreaterThan(20);
     }
     expect(found.every((q) => q.gainDb >= 2)).toBe(true);

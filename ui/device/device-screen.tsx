@@ -5,7 +5,7 @@ import type { Setup } from '@/core/model';
 import { type Act, isSetting, settingActs } from '@/core/standin';
 import { change } from '@/store';
 import { SetupPicker, SetupScreen, Tracks } from '../bench';
-import { appOf, Button, useOrder, useStandIn } from '../kit';
+import { appOf, Button, useOrder, useReport, useStandIn } from '../kit';
 import { Screen, tell } from '../shell';
 import { Drawn } from './drawn';
 import { OrderList } from './order-list';
@@ -21,6 +21,7 @@ function Bench({ setup }: { readonly setup: Setup }) {
   const [acts, setActs] = useState(() => settingActs(setup, catalogue));
   const order = useOrder(setup);
   const tried = useStandIn(setup, acts);
+  const drawn = useReport(setup);
   const app = appOf(setup.job.app);
   if (!tried || order === undefined) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
   const doIt = (a: Act) => setActs((before) => [...before, a]);
@@ -49,6 +50,7 @@ function Bench({ setup }: { readonly setup: Setup }) {
             setup={setup}
             state={state}
             order={order}
+            verdicts={drawn.report?.verdicts ?? []}
             done={followed ? own.length : null}
             onDo={doIt}
             onAll={() => setActs([...(held ? settingActs(setup, catalogue) : acts.filter(isSetting)), ...wanted])}

@@ -1,9 +1,10 @@
 'use client';
-import { Check } from 'lucide-react';
+import { Check, ShieldCheck } from 'lucide-react';
 import { catalogue } from '@/catalogue';
+import type { Verdict } from '@/core/gates';
 import type { Setup } from '@/core/model';
-import { type Act, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
-import { appOf, Button, nameIn } from '../kit';
+import { type Act, careOf, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
+import { appOf, Button, GATE_TITLES, nameIn } from '../kit';
 
 interface Props {
   readonly setup: Setup;
@@ -12,22 +13,50 @@ interface Props {
   readonly order: PluggingOrder | null;
   /** How many of its acts are done, in that order; null once another was taken. */
   readonly done: number | null;
+  /** What the gates say of the setup as it is drawn. */
+  readonly verdicts: readonly Verdict[];
   readonly onDo: (a: Act) => void;
   readonly onAll: () => void;
 }
 
 /** The shortest order, step by step; and each joint and the app by itself, for an order of one's own. */
-export function OrderList({ setup, state, order, done, onDo, onAll }: Props) {
+export function OrderList({ setup, state, order, verdicts, done, onDo, onAll }: Props) {
+  const failing = verdicts.filter((v) => v.status === 'fail').map((v) => v.gate);
+  const harms = failing.includes('safe');
+  const { before, after } = careOf(setup, catalogue);
   const acts: readonly Act[] = order?.acts ?? [
     ...setup.joints.map((j): Act => ({ do: 'plug', joint: j.id })),
     { do: 'open' },
   ];
+  if (harms) {
+    return (
+      <section aria-label="The order of plugging" className="rounded-xl border border-fail bg-fail-wash px-3 py-2">
+        <h2 className="font-bold">Do not plug this in</h2>
+        <p>
+          {verdicts.find((v) => v.gate === 'safe')!.sentence} No order is given until Safe passes: the line sheet has
+          the fix.
+        </p>
+      </section>
+    );
+  }
   const ended = order !== null && done !== null && done >= order.acts.length;
   return (
     <section aria-label="The order of plugging" className="rounded-xl border border-rule bg-card px-3 py-2">
       <div className="flex flex-wrap items-start justify-between gap-2">
         <div>
-          <h2 className="font-bold">{order ? 'The shortest order that ends well' : 'What can be plugged'}</h2>
+          <h2 className="font-bold">
+            {!order
+              ? 'What can be plugged'
+              : failing.length > 0
+                ? 'Not yet: then in this order'
+                : 'The shortest order that ends well'}
+          </h2>
+          {order && failing.length > 0 && (
+            <p className="text-fail text-sm">
+              {failing.map((g) => GATE_TITLES[g]).join(', ')} {failing.length === 1 ? 'fails' : 'fail'} as it is drawn:
+              fix that first.
+            </p>
+          )}
           <p className={`text-sm ${order ? 'text-soft' : 'text-fail'}`}>
             {order === null
               ? 'No order gets there: the device does not list this input, or the app does not take it. The line sheet says why.'
@@ -51,6 +80,7 @@ export function OrderList({ setup, state, order, done, onDo, onAll }: Props) {
           </div>
         )}
       </div>
+      <Cares steps={before} />
       <ol className="mt-1">
         {acts.map((a, i) => (
           <li
@@ -65,7 +95,21 @@ export function OrderList({ setup, state, order, done, onDo, onAll }: Props) {
           </li>
         ))}
       </ol>
+      <Cares steps={after} />
     </section>
+  );
+}
+
+/** What the careful do before anything is plugged, and after all is. */
+function Cares({ steps }: { readonly steps: readonly string[] }) {
+  return steps.length === 0 ? null : (
+    <ul className="mt-1 flex flex-col gap-0.5">
+      {steps.map((s) => (
+        <li key={s} className="flex min-h-8 items-center gap-2 px-2">
+          <ShieldCheck size={18} aria-hidden className="w-6 shrink-0 text-soft" /> {s}
+        </li>
+      ))}
+    </ul>
   );
 }
 
