@@ -70,7 +70,7 @@ export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment)
     turn: () => turns(setup, catalogue),
     exchange: () => exchanges(setup, catalogue),
     move: () => moves(setup, catalogue),
-    remove: () => besideTheLine(removals(setup, catalogue), before),
+    remove: () => [...besideTheLine(removals(setup, catalogue), before), ...chargingJoints(setup, before)],
     bypass: () => bypasses(setup, catalogue),
     outlet: () => outlets(setup, catalogue),
     distance: () => distances(setup, before),
@@ -84,6 +84,14 @@ export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment)
       const key = JSON.stringify(c);
       return !seen.has(key) && seen.add(key);
     });
+}
+
+/** Charging leads drawn out: what they bring in goes, and so does what they feed. */
+function* chargingJoints({ joints }: Setup, { readings }: Assessment): Generator<Change> {
+  for (const { joint, a, b } of readings.compiled.joints) {
+    const charges = [a, b].some((s) => s.port.flow === 'power' || s.partClass.kind === 'power');
+    if (charges && joints.some((j) => j.id === joint.id)) yield { do: 'unplug', joint: joint.id };
+  }
 }
 
 /** What a voice comes by is not taken away. */
@@ -143,7 +151,8 @@ function* amounts(setup: Setup, catalogue: Catalogue, before: Assessment): Gener
     else if (gate === 'level' && topic.startsWith('peaks')) asked.add(TARGET_PEAK_DBFS + value);
     else if (gate === 'level' && topic.startsWith('quiet')) asked.add(TARGET_PEAK_DBFS - value);
     else if (gate === 'clean') for (const db of NOISE_STEPS_DB) asked.add(db);
-    else if (gate === 'heard' && topic.startsWith('hears')) asked.add(WANTED_SPL - value);
+    else if (gate === 'heard' && topic.startsWith('hears'))
+      for (const db of [10, 20, WANTED_SPL - value]) asked.add(db);
     else if (gate === 'heard' && topic.startsWith('echo')) asked.add(value - (finding.limit ?? 0) - 6);
     else if (gate === 'safe' && finding.limit) asked.add(-20 * Math.log10(Math.max(1, value / finding.limit)) - 6);
   }

@@ -61,6 +61,13 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return 'Another input is chosen in the app';
     case 'session':
       return sessionFault(setup, catalogue, change.set);
+    case 'unplug': {
+      const { a, b } = setup.joints.find((j) => j.id === change.joint)!;
+      const noisy = explained.some((f) => f.topic.startsWith('hum'));
+      return noisy
+        ? `Charging brings noise into the sound: ${name(a.part)} into the ${holeName(setup, catalogue, b)} shares its ground with the sound`
+        : `${name(a.part)} is in the ${holeName(setup, catalogue, b)}`;
+    }
     case 'outlet':
       return change.outlet === null
         ? `${name(change.part)} hangs on another mains outlet than the rest`
@@ -143,7 +150,8 @@ function consequence(setup: Setup, explained: readonly Failing[]): string {
   if (stage) return `: it clips by ${Math.ceil(-(stage.finding.value ?? 0))} dB`;
   if (has('level', 'quiet')) return ': too quiet';
   if (has('clean', 'noise')) return ': hiss';
-  if (has('clean', 'hum')) return ': hum';
+  const hum = explained.find((f) => f.gate === 'clean' && f.topic.startsWith('hum'));
+  if (hum) return hum.finding.sentence.startsWith('Static') ? ': static' : ': hum';
   if (has('heard', 'echo')) return ': the far end hears itself';
   const hears = explained.find((f) => f.gate === 'heard' && f.topic.startsWith('hears'));
   if (hears) return `: ${hears.topic.includes('yourself') ? 'you do not hear yourself' : 'the far end is not heard'}`;

@@ -94,6 +94,19 @@ export function compile(
     return { joint, a, b, mating, touchNames };
   });
 
+  // A supply that nothing is plugged into gives nothing, and no noise either.
+  const noisy = circuits
+    .flatMap((c) => c.ripples)
+    .filter((r) => inUse.has(r.node) && joints.some((j) => isPluggedAt(j, r.part, r.port)));
+  for (const r of noisy) elements.push({ kind: 'current', name: r.name, p: '0', n: r.node, dc: 0, ac: 0 });
+  const ripples: Disturbance[] = noisy.map(({ part, name, ampere }) => ({
+    part,
+    what: 'supply noise',
+    source: name,
+    farad: null,
+    ampere,
+  }));
+
   const building = buildingOf(
     circuits,
     hosts.slice(1).map(({ fitted: f }) => nodeOf(f.part.id, OWN_REFERENCE)),
@@ -127,7 +140,7 @@ export function compile(
     playbacks: circuits.flatMap((c) => c.playbacks),
     drivers: circuits.flatMap((c) => c.drivers),
     limits: circuits.flatMap((c) => c.limits),
-    disturbances: [...building.disturbances, ...circuits.flatMap((c) => c.disturbances)],
+    disturbances: [...building.disturbances, ...ripples, ...circuits.flatMap((c) => c.disturbances)],
     earthings: circuits.flatMap((c) => c.earthings),
     silent,
     rewired,
@@ -137,6 +150,9 @@ export function compile(
     ownerOf: (element) => owners.get(element) ?? device.part.id,
   };
 }
+
+const isPluggedAt = ({ a, b, mating }: FittedJoint, part: string, port: string): boolean =>
+  mating.fits && mating.touches.length > 0 && [a, b].some((s) => s.part.id === part && s.port.id === port);
 
 /** What touches in this very joint: broken conductors touch nothing, bridged ones lie where the other lies. */
 function asItIs(mating: Mating, { parted = [], bridged = [] }: Joint): Mating {

@@ -89,10 +89,12 @@ export interface Limit extends Placed {
 /** Mains by another way than through a microphone: a source of the netlist that is silent while voices are solved. */
 export interface Disturbance {
   readonly part: string;
-  readonly what: 'ground difference' | 'supply leakage' | 'pickup';
+  readonly what: 'ground difference' | 'supply leakage' | 'supply noise' | 'pickup';
   readonly source: string;
   /** Capacitance through which the mains drives it; null for a difference, which is a voltage. */
   readonly farad: number | null;
+  /** Of a supply's noise, the current itself. */
+  readonly ampere?: number;
 }
 
 /** Where a part is tied to the mains earth: the element that carries the current there. */

@@ -39,6 +39,14 @@ export interface PartCircuit {
   readonly drivers: Driver[];
   readonly limits: Limit[];
   readonly disturbances: Disturbance[];
+  /** Noise currents of supplies, by the port that must be in use for them to flow. */
+  readonly ripples: {
+    readonly part: string;
+    readonly port: string;
+    readonly name: string;
+    readonly node: string;
+    readonly ampere: number;
+  }[];
   readonly earthings: Earthing[];
   readonly silent: string[];
 }
@@ -64,6 +72,7 @@ export function compilePart(
     drivers: [],
     limits: [],
     disturbances: [],
+    ripples: [],
     earthings: [],
     silent: [],
   };
@@ -258,6 +267,16 @@ function addElement(
       // Its two capacitors go to live and to neutral, which is earth to this.
       out.earthings.push({ part: part.id, element: `${name}.cap`, node, earth, ohm: null, farad: 2 * farad });
       disturb(out, part.id, 'supply leakage', name, node, earth, farad, 2 * farad);
+      return;
+    }
+    case 'ripple': {
+      out.ripples.push({
+        part: part.id,
+        port: spec.node.slice(0, spec.node.indexOf('.')),
+        name,
+        node: nodeAt(spec.node),
+        ampere: q(spec.milliampere) / 1000,
+      });
       return;
     }
     case 'pickup': {

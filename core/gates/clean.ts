@@ -76,8 +76,11 @@ function hum(readings: Readings, { input, number, hum: all, overHumDb }: Channel
       lane: worst.what === 'pickup' ? 'signal' : 'ground',
     },
     {
-      good: `Mains hum lies some ${overHumDb.toFixed(0)} dB(A) under the voice, most of it ${worst.what} ${way}.`,
-      bad: `Hum: mains by ${worst.what} ${way} lies only about ${overHumDb.toFixed(0)} dB(A) under the voice (${least.toFixed(0).replace('-', '−')} to ${most.toFixed(0)}: an order of magnitude).`,
+      good:
+        worst.what === 'supply noise'
+          ? `Noise of supplies lies some ${overHumDb.toFixed(0)} dB(A) under the voice.`
+          : `Mains hum lies some ${overHumDb.toFixed(0)} dB(A) under the voice, most of it ${worst.what} ${way}.`,
+      bad: `${worst.what === 'supply noise' ? `Static or whine: noise of the supply ${nameOf(compiled, worst.part)}, over a shared ground` : `Hum: mains by ${worst.what}`} ${way} lies only about ${overHumDb.toFixed(0)} dB(A) under the voice (${least.toFixed(0).replace('-', '−')} to ${most.toFixed(0)}: an order of magnitude).`,
     },
   );
 }

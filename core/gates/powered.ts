@@ -1,5 +1,5 @@
 import { knobAt } from '../model';
-import { LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
+import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
 import type { Readings } from '../readings';
 import { jointSentence, minutesText, nameOf, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
@@ -75,6 +75,7 @@ export function poweredGate(readings: Readings): Verdict {
       ),
     );
   }
+  findings.push(...idleChargers(readings));
   const onMains = compiled.setup.job.place === 'desk-mains';
   for (const { part, partClass } of compiled.fitted.values()) {
     const fromMains = partClass.host?.mainsKnob !== undefined && knobAt(part, partClass, partClass.host.mainsKnob) > 0;
@@ -127,6 +128,37 @@ export function poweredGate(readings: Readings): Verdict {
 
 const jointAt = ({ compiled }: Readings, part: string, port: string): string | undefined =>
   compiled.joints.find(({ joint: j }) => [j.a, j.b].some((r) => r.part === part && r.port === port))?.joint.id;
+
+/** Chargers and power banks that are plugged into something that takes nothing from there. */
+function idleChargers({ compiled, usb }: Readings): readonly Finding[] {
+  const far = farSides(compiled);
+  const fed = new Set(
+    [...compiled.fitted.values()].flatMap(({ part, partClass: c }) => {
+      const ports = [c.charging?.port, c.usb?.fed?.port, c.usb?.up, ...(c.host ? (c.usb?.down ?? []) : [])];
+      return ports.flatMap((port) => (port === undefined ? [] : (feederAt(far, `${part.id}.${port}`)?.part.id ?? [])));
+    }),
+  );
+  return compiled.joints.flatMap(({ joint, a, b }): readonly Finding[] => {
+    const side = [a, b].find((s) => s.partClass.kind === 'power');
+    if (!side || fed.has(side.part.id) || usb.feed?.part === side.part.id) return [];
+    const sentence = `${nameOf(compiled, side.part.id)} charges nothing: ${jointSentence(compiled, joint.id)} leads nowhere.`;
+    return [
+      {
+        topic: `idle ${side.part.id}`,
+        status: 'caution',
+        value: 0,
+        limit: 1,
+        unit: 'pieces fed',
+        room: 0.1,
+        brief: 'charges nothing',
+        sentence,
+        part: side.part.id,
+        joint: joint.id,
+        lane: 'power',
+      },
+    ];
+  });
+}
 
 const keptBack = (reserve: number): string => (reserve > 0 ? ` with ${Math.round(100 * reserve)} % kept back` : '');
 

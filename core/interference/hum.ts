@@ -1,7 +1,7 @@
 import { magnitude, type Transfer, ZERO } from '../circuit';
 import type { Compiled, Disturbance } from '../compile';
 import { aWeightingDb } from '../signal';
-import { DIFFERENCE_HARMONICS, type Harmonic, MAINS_HARMONICS, SPREAD_DB } from './spectrum';
+import { DIFFERENCE_HARMONICS, type Harmonic, MAINS_HARMONICS, SPREAD_DB, SUPPLY_TONES } from './spectrum';
 
 /** What one way of the mains into the line makes at a channel: an order of magnitude, with its band. */
 export interface Hum {
@@ -17,10 +17,10 @@ export interface Hum {
 
 /** Volts, or amperes through its capacitance, that a disturbance drives at a harmonic. */
 export const amplitudeOf = (d: Disturbance, h: Harmonic): number =>
-  d.farad === null ? h.volt : 2 * Math.PI * h.hz * d.farad * h.volt;
+  d.ampere !== undefined ? d.ampere * h.volt : d.farad === null ? h.volt : 2 * Math.PI * h.hz * d.farad * h.volt;
 
 export const harmonicsOf = (d: Disturbance): readonly Harmonic[] =>
-  d.farad === null ? DIFFERENCE_HARMONICS : MAINS_HARMONICS;
+  d.ampere !== undefined ? SUPPLY_TONES : d.farad === null ? DIFFERENCE_HARMONICS : MAINS_HARMONICS;
 
 /**
  * Mains interference between two nodes, by part and way in, loudest first. What one part brings in one way is one field

@@ -16,6 +16,10 @@ export interface Loop {
 
 /** A joint or earth that carries this share of the current belongs to the loop. */
 const SHARE = 0.3;
+/** So much of a supply's noise by another way is a loop: what goes over the sound's ground is heard. */
+const PART = 0.02;
+/** More of what the supply gives than this is all of it: it does not part. */
+const WHOLE = 0.97;
 /** Less is only what the air lets through. */
 const LEAST_MICROAMPERE = 0.5;
 
@@ -40,12 +44,15 @@ export function loopsOf(compiled: Compiled, responses: Responses): readonly Loop
       .map((e) => ({ e, ampere: earthAmpere(solution, e, THIRD_OCTAVES_HZ[fundamental.band]) }))
       .filter((r) => r.ampere >= SHARE * most)
       .sort((a, b) => b.ampere - a.ampere);
-    if (returns.length === 0) continue;
+    // A supply's noise needs no earth to go round: its loop is where it parts and comes together again.
+    const all = amplitudeOf(d, fundamental);
+    const parts = d.what === 'supply noise' && currents.some((c) => c.ampere >= PART * all && c.ampere < WHOLE * all);
+    if (returns.length === 0 && !parts) continue;
     loops.push({
       what: d.what,
       from: d.part,
-      to: returns[0].e.part,
-      joints: currents.filter((c) => c.ampere >= SHARE * most).map((c) => c.id),
+      to: returns[0]?.e.part ?? compiled.device.part.id,
+      joints: currents.filter((c) => c.ampere >= (parts ? PART : SHARE) * most).map((c) => c.id),
       microampere: 1e6 * most,
     });
   }

@@ -50,9 +50,17 @@ export const DIFFERENCE_HARMONICS = harmonics(DIFFERENCE_VOLT, {
   15: 0.05,
 });
 
+/** Noise of a supply within the audio band: switching products and load steps, spread from a growl to a whine; est. */
+export const SUPPLY_TONES: readonly Harmonic[] = [250, 500, 1000, 2000, 4000].map((hz) => ({
+  band: bandOf(hz),
+  hz,
+  volt: Math.sqrt(1 / 5),
+}));
+
 /** How far the truth may lie from these figures, decibels down and up; est. */
 export const SPREAD_DB = {
   'ground difference': [-20, 14],
   'supply leakage': [-6, 8],
+  'supply noise': [-12, 12],
   pickup: [-10, 10],
 } as const;

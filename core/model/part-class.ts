@@ -148,6 +148,11 @@ export type ElementSpec = Conditional &
     | { readonly is: 'earth'; readonly node: string; readonly ohm: Quantity }
     /** A class II supply: so much current leaks from the mains into the node when it is earthed. */
     | { readonly is: 'leak'; readonly node: string; readonly microampere: Quantity }
+    /**
+     * A supply: so much of the current that it gives is noise within the audio band. It comes back to this contact from
+     * the ground of the device, by every way there is, while something is plugged in there.
+     */
+    | { readonly is: 'ripple'; readonly node: string; readonly milliampere: Quantity }
     /** Stray capacitance from mains wiring to a conductor. */
     | { readonly is: 'pickup'; readonly at: string; readonly farad: Quantity }
     /** More than this, steady or peak, across the pair does harm. */

@@ -1,6 +1,6 @@
 import type { Compiled, Fitted } from '../compile';
 import { type Catalogue, type CellClass, knobAt, quantity } from '../model';
-import { farSides, type UsbTree } from './usb';
+import { farSides, feederAt, type UsbTree } from './usb';
 
 /** Kept back at the end: a cell is not run flat; est. */
 const RESERVE = 0.15;
@@ -80,8 +80,8 @@ export function cells(
     const hours = hoursOf(f, compiled.catalogue, phantomWatt.get(f.part.id) ?? 0);
     if (hours === null) return [];
     const { charging } = f.partClass;
-    const source = charging && far.get(`${f.part.id}.${charging.port}`);
-    const isFed = source?.partClass.kind === 'power' || usb.nodes.get(f.part.id)?.powered === true;
+    const source = charging && feederAt(far, `${f.part.id}.${charging.port}`);
+    const isFed = source !== undefined || usb.nodes.get(f.part.id)?.powered === true;
     // Told in hours: one watt-hour for each, drawn by one watt; the maker's hours are to the end.
     const chargeW = charging && isFed ? hours / quantity(f.part, f.partClass, charging.hours) : 0;
     return [{ ...common(f.part.id, f.part.charge), capacityWh: hours, drawW: 1, chargeW, reserve: 0 }];

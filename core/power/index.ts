@@ -2,5 +2,15 @@ export { type Cell, cellHours, cells, cellsOf, lasts, type Runtime, runtimes, sh
 export { type BusLoad, busLoads, ISOCHRONOUS, offTheBus, streamBytes } from './bus';
 export { type PhantomFeed, phantomFeeds, phantomMa, phantomWatt } from './phantom';
 export { videoMinutes, wavMinutes } from './storage';
-export { type Feed, LEAST_VOLT, type UsbNode, type UsbSupply, type UsbTree, unfedParts, usbTree } from './usb';
+export {
+  type Feed,
+  farSides,
+  feederAt,
+  LEAST_VOLT,
+  type UsbNode,
+  type UsbSupply,
+  type UsbTree,
+  unfedParts,
+  usbTree,
+} from './usb';
 export { ohmPerMetre } from './wire';

@@ -118,8 +118,8 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
     const spec = fitted.usb;
     const q = (x: number | string) => quantity(fitted.part, fitted.partClass, x);
     const phantomMa = extraMa.get(fitted.part.id) ?? 0;
-    const source = spec.fed && far.get(`${fitted.part.id}.${spec.fed.port}`);
-    const fed = source?.partClass.kind === 'power' ? spec.fed! : null;
+    const source = spec.fed && feederAt(far, `${fitted.part.id}.${spec.fed.port}`);
+    const fed = source ? spec.fed! : null;
     const supplyOf = (port: string) => spec.portSupplyMa?.[port] ?? (fed ? fed.supplyMa : spec.supplyMa);
     const children = spec.down.flatMap((port) => {
       const child = far.get(`${fitted.part.id}.${port}`);
@@ -151,8 +151,8 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
   const root = grow({ ...compiled.device, usb: rootSpec });
   // A charger right in a port that nothing else is in.
   for (const port of rootSpec.down) {
-    const source = far.get(`${compiled.device.part.id}.${port}`);
-    if (source?.partClass.kind !== 'power') continue;
+    const source = feederAt(far, `${compiled.device.part.id}.${port}`);
+    if (!source) continue;
     feed ??= { part: source.part.id, belowMa: 0, chargeMa: quantity(source.part, source.partClass, 'supplyMa') };
   }
 
@@ -260,6 +260,28 @@ const livesOnUsb = ({ part, partClass: c }: Fitted): boolean =>
   c.cells === undefined &&
   !c.needs?.includes('mains') &&
   quantity(part, c, c.usb.drawMa) > 0;
+
+/**
+ * What feeds a port, behind leads that may lie either way round: a charger, a power bank, or a computer's port that
+ * charges. Undefined where nothing does.
+ */
+export function feederAt(
+  far: ReturnType<typeof farSides>,
+  port: string,
+): (Fitted & { readonly port: string }) | undefined {
+  const been = new Set<string>();
+  for (let at = far.get(port); at && !been.has(at.part.id); ) {
+    been.add(at.part.id);
+    const { partClass } = at;
+    const own = partClass.ports.find((p) => p.id === at!.port)!;
+    const gives = Object.hasOwn(partClass.values, 'supplyMa') && own.flow === 'power';
+    if (partClass.kind === 'power' || (partClass.kind === 'source' && gives)) return at;
+    if (partClass.kind !== 'lead' || partClass.ports.length !== 2) return undefined;
+    const other = partClass.ports.find((p) => p.id !== own.id)!;
+    at = far.get(`${at.part.id}.${other.id}`);
+  }
+  return undefined;
+}
 
 /** Does a charger or power bank hang at its port, behind leads and adapters? */
 function isCharged(far: ReturnType<typeof farSides>, start: Fitted): boolean {
