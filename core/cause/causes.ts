@@ -50,13 +50,25 @@ export function* causesOf(
       yield causes;
     }
     const confirmed = confirmedBest(good, catalogue, before);
-    if (!confirmed) break;
-    const { best, after } = confirmed;
-    const explained = failingOf(before).filter((f) => best.effect.resolved.has(keyOf(f)));
-    const rivals = good.filter((t) => t !== best && [...best.effect.resolved].every((k) => t.effect.resolved.has(k)));
-    causes.push(causeOf(now, catalogue, best.change, explained, rivals));
-    now = best.setup;
-    before = after;
+    if (confirmed) {
+      const { best, after } = confirmed;
+      const explained = failingOf(before).filter((f) => best.effect.resolved.has(keyOf(f)));
+      const rivals = good.filter((t) => t !== best && [...best.effect.resolved].every((k) => t.effect.resolved.has(k)));
+      causes.push(causeOf(now, catalogue, best.change, explained, rivals));
+      now = best.setup;
+      before = after;
+      yield causes;
+      continue;
+    }
+    // No single act does it: two at once, of those that a hand would think of first.
+    const pair = yield* pairThatMends(now, catalogue, before, causes);
+    if (!pair) break;
+    const explained = failingOf(before).filter((f) => pair.effect.resolved.has(keyOf(f)));
+    // Neither explains it without the other: what they do together is told of both.
+    for (const [i, change] of pair.changes.entries())
+      causes.push(causeOf(now, catalogue, change, i === 0 ? explained : [], []));
+    now = pair.setup;
+    before = pair.after;
     yield causes;
   }
   for (const left of unexplained(assessment, causes)) {
@@ -72,6 +84,56 @@ export function* causesOf(
   }
   yield causes;
   return causes;
+}
+
+/** So many acts are tried two at once, at most. */
+const MOST_PAIRED = 22;
+
+interface Pair {
+  readonly changes: readonly [Change, Change];
+  readonly setup: Setup;
+  readonly after: Assessment;
+  readonly effect: Effect;
+}
+
+/** The pair of acts that mends most, where no act alone mends anything. Gains are left out: there are too many. */
+function* pairThatMends(
+  setup: Setup,
+  catalogue: Catalogue,
+  before: Assessment,
+  told: readonly Cause[],
+): Generator<readonly Cause[], Pair | null> {
+  const isGain = (c: Change) =>
+    c.do === 'distance' ||
+    (c.do === 'knob' &&
+      catalogue.parts.get(setup.parts.find((p) => p.id === c.part)!.class)!.knobs!.find((k) => k.id === c.knob)!
+        .unit === 'dB');
+  const acts = freeActs(setup, catalogue, before);
+  const ends = acts.filter((c) => isGain(c) && c.do === 'knob').slice(0, 6);
+  const likely = [...acts.filter((c) => !isGain(c)).slice(0, MOST_PAIRED), ...ends];
+  let best: (Pair & { readonly effort: number }) | null = null;
+  for (const [i, first] of likely.entries()) {
+    const half = apply(setup, catalogue, first);
+    for (const second of half ? likely.slice(i + 1) : []) {
+      const tried = tryOut(half!, catalogue, before, second);
+      yield told;
+      if (!tried || tried.effect.worse || tried.effect.resolved.size === 0) continue;
+      const effort = effortS([first, second]);
+      const isBetter =
+        !best ||
+        tried.effect.resolved.size > best.effect.resolved.size ||
+        (tried.effect.resolved.size === best.effect.resolved.size &&
+          (tried.effect.failing < best.effect.failing ||
+            (tried.effect.failing === best.effect.failing && effort < best.effort)));
+      if (!isBetter) continue;
+      const after = assess(tried.setup, catalogue);
+      if (!after.ok) continue;
+      const effect = effectOf(before, after.value);
+      if (effect.worse || effect.resolved.size === 0) continue;
+      best = { changes: [first, second], setup: tried.setup, after: after.value, effect, effort };
+    }
+  }
+  return best;
 }
 
 /** What fails and no cause explains. */
@@ -109,8 +171,9 @@ function confirmedBest(
 /** Passing without a caution is enough: of what does more than that, the milder comes first. */
 const PLENTY = 0.3;
 
-/** What mends most first, then what takes least effort, then what leaves most room. */
+/** What mends all first, then what mends most, then what leaves least wrong, then what takes least effort. */
 export const inOrder = (a: Try, b: Try): number =>
+  Number(a.effect.failing > 0) - Number(b.effect.failing > 0) ||
   b.effect.resolved.size - a.effect.resolved.size ||
   a.effect.failing - b.effect.failing ||
   effortS([a.change]) - effortS([b.change]) ||

@@ -46,7 +46,6 @@ const LATER: Partial<Record<GateName, readonly RegExp[]>> = {
 };
 const stageOf = ({ gate, topic }: Fault): number => (LATER[gate] ?? []).findIndex((r) => r.test(topic)) + 1;
 
-const RANK: Readonly<Record<Status, number>> = { pass: 0, caution: 1, 'not known': 2, fail: 3 };
 const isIll = (s: Status): boolean => s === 'fail' || s === 'not known';
 
 export function effectOf(before: Assessment, after: Assessment): Effect {
@@ -60,11 +59,12 @@ export function effectOf(before: Assessment, after: Assessment): Effect {
     .filter((f) => !still.has(keyOf(f)) && statusOf(after, f.gate) !== 'not known')
     .filter((f) => !news.some((n) => n.gate === f.gate && stageOf(n) <= stageOf(f)))
     .map(keyOf);
-  // Nothing may come to fail; and what is safe stays as safe.
-  const worse = after.verdicts.some((v) => {
-    const status = statusOf(before, v.gate);
-    return (isIll(v.status) && !isIll(status)) || (v.gate === 'safe' && RANK[v.status] > RANK[status]);
-  });
+  // Nothing may come to fail; and what is safe stays as safe, but for a fader that could always be turned too far.
+  const thrown = (a: Assessment) =>
+    a.verdicts.find((v) => v.gate === 'safe')!.findings.filter((f) => f.topic.startsWith('thrown')).length;
+  const worse =
+    (statusOf(before, 'safe') !== 'fail' && thrown(after) > thrown(before)) ||
+    after.verdicts.some((v) => isIll(v.status) && !isIll(statusOf(before, v.gate)));
   const ill = after.verdicts.filter((v) => isIll(v.status));
   const rooms = after.verdicts.map((v) => v.room).filter((r) => r !== null);
   return { resolved: new Set(resolved), worse, failing: ill.length, room: Math.min(2, ...rooms) };

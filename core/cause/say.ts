@@ -61,6 +61,10 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return 'Another input is chosen in the app';
     case 'session':
       return sessionFault(setup, catalogue, change.set);
+    case 'join': {
+      const { a, b } = change.joint;
+      return `${name(a.part)} is not plugged in: its ${portName(setup, catalogue, a)} belongs in the ${holeName(setup, catalogue, b)}`;
+    }
     case 'unplug': {
       const { a, b } = setup.joints.find((j) => j.id === change.joint)!;
       const noisy = explained.some((f) => f.topic.startsWith('hum'));

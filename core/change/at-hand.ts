@@ -45,17 +45,18 @@ export function* switches(setup: Setup, catalogue: Catalogue): Generator<Extract
   }
 }
 
-/** Where a fader passes what it is given, dB. */
-const UNITY_DB = 0;
+/** A knob whose end is so far down is closed there. */
+const CLOSES_BELOW_DB = -60;
+/** Where a fader passes what it is given, and places below for what would then be too loud, dB. */
+const OPEN_DB = [0, -12, -24, -36];
 
-/** Faders and sends that are closed, opened to unity. */
+/** Faders and sends that are closed, opened to unity or some way below. */
 export function* closedKnobs(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'knob' }>> {
   for (const part of setup.parts) {
     const partClass = catalogue.parts.get(part.class)!;
     for (const knob of partClass.knobs ?? []) {
-      if (knob.unit !== 'dB' || knob.min >= UNITY_DB || knob.max < UNITY_DB) continue;
-      if (knobAt(part, partClass, knob.id) === knob.min)
-        yield { do: 'knob', part: part.id, knob: knob.id, to: UNITY_DB };
+      if (knob.unit !== 'dB' || knob.min > CLOSES_BELOW_DB || knobAt(part, partClass, knob.id) !== knob.min) continue;
+      for (const to of OPEN_DB) yield { do: 'knob', part: part.id, knob: knob.id, to };
     }
   }
 }

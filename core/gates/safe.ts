@@ -107,11 +107,11 @@ function limitsTurned({ compiled, hazards }: Readings): readonly Finding[] {
   const told = new Set<string>();
   return hazards.flatMap((h): readonly Finding[] => {
     if (h.when === null || h.volt <= h.limit.maxVolt || now.has(h.limit)) return [];
-    const topic = `turned ${h.when.part} ${h.when.knob} ${h.limit.part}`;
-    if (told.has(topic)) return [];
-    told.add(topic);
     const { partClass } = compiled.fitted.get(h.when.part)!;
     const knob = partClass.knobs!.find((k) => k.id === h.when!.knob)!;
+    const topic = `${knob.unit === 'dB' ? 'louder' : 'thrown'} ${h.when.part} ${h.when.knob} ${h.limit.part}`;
+    if (told.has(topic)) return [];
+    told.add(topic);
     const where = h.joint ? ` at ${jointSentence(compiled, h.joint)}` : '';
     const what = `${h.limit.what} of the ${nameOf(compiled, h.limit.part)}${where}`;
     const name = nameOf(compiled, h.when.part);

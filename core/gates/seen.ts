@@ -87,7 +87,7 @@ function judge(readings: Readings): Finding {
     unit: '',
     room: -1,
     brief,
-    sentence,
+    sentence: sentence.trim().replace(/ {2,}/g, ' '),
     part: intended?.part ?? compiled.device.part.id,
     joint: intended?.joint ?? undefined,
     lane: 'signal',

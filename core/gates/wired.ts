@@ -161,6 +161,8 @@ function sides(readings: Readings, source: string): Finding[] {
   if (channels.length !== 2 || compiled.setup.job.arrangement === 'side-each') return [];
   const [left, right] = channels.map((c) => c.arrivals.find((a) => a.source === source)!.at1k);
   const loudest = Math.max(magnitude(left), magnitude(right));
+  // What arrives at neither is told by what it arrives at, or by nothing at all.
+  if (loudest === 0) return [];
   const path = lines.find((l) => l.source === source)?.path;
   const name = compiled.setup.job.sources.find((s) => s.id === source)!.name;
   const out: Finding[] = [];

@@ -179,6 +179,8 @@ const cautionFree = (m: Mend): boolean => Object.values(m.gates).every((s) => s 
 
 /** Less ill than before; or, where nothing failed, with more room at its weakest. */
 function isBetter({ before }: Bench, mend: Mend): boolean {
+  // What would still harm is no fix, whatever else it mends.
+  if (mend.gates.safe === 'fail') return false;
   const ill = before.verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').length;
   if (mend.leaves.length < ill) return true;
   const was = before.verdicts.filter((v) => v.status === 'caution').length;

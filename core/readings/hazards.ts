@@ -29,6 +29,8 @@ export interface Hazard {
   readonly when: { readonly part: string; readonly knob: string; readonly to: number } | null;
 }
 
+/** A stage through which less of the sound comes than this share does not decide how loud it is. */
+const CARRIES = 0.3;
 /** What drives less than this into a short does no harm: bleeds, meters; est. */
 const LEAST_MA = 0.3;
 
@@ -142,7 +144,7 @@ function peaks(compiled: Compiled, responses: Responses): readonly Hazard[] {
     const base = { limit, joint: joint.joint.id, milliampere: null, by: 'peaks' as const };
     hazards.push({ ...base, volt, from: null, when: null });
     if (volt > limit.maxVolt) continue;
-    const turned = oneTurnFurther(compiled, responses, limit, volt);
+    const turned = oneTurnFurther(compiled, responses, limit, loudest, volt);
     if (turned) hazards.push({ ...base, ...turned });
   }
   return hazards;
@@ -153,6 +155,7 @@ function oneTurnFurther(
   compiled: Compiled,
   responses: Responses,
   limit: Limit,
+  voice: number,
   now: number,
 ): Pick<Hazard, 'volt' | 'from' | 'when'> | null {
   const transfer = responses.solvables[BAND_1K].transferTo(limit.p, limit.n);
@@ -160,8 +163,14 @@ function oneTurnFurther(
   let worst: (Pick<Hazard, 'volt' | 'from' | 'when'> & { readonly db: number }) | null = null;
   for (const stage of compiled.stages) {
     if (stage.part === limit.part) continue;
-    const most = voltOf(stage.clipDbu) * Math.SQRT2 * magnitude(transfer.fromSource(stage.drive));
-    if (most <= limit.maxVolt) continue;
+    const onward = magnitude(transfer.fromSource(stage.drive));
+    const most = voltOf(stage.clipDbu) * Math.SQRT2 * onward;
+    // What carries none of the sound that arrives now makes it no louder.
+    const carried = Math.max(
+      0,
+      ...compiled.setup.job.sources.map((s) => voiceVolt(responses, s.id, stage.driveNode, stage.n)),
+    );
+    if (most <= limit.maxVolt || onward * carried < CARRIES * voice) continue;
     const { part, partClass } = compiled.fitted.get(stage.part)!;
     const spec = partClass.circuit.find((e) => e.id === stage.id);
     const knobs = (partClass.knobs ?? []).filter((k) => spec?.is === 'stage' && spec.gainDb.includes(`knob:${k.id}`));

@@ -154,3 +154,62 @@ function isSame(broken: Setup, cure: Change, place: ReturnType<typeof placeOf>, 
   const after = cause.changes.length > 0 ? applyAll(broken, catalogue, cause.changes) : null;
   return (after !== null && !isSick(after)) || isPlace(place, cause);
 }
+
+/** How many of each kind were told first, among the first three, and mended by the first fix. */
+export function tableOf(outcomes: readonly Outcome[]): string {
+  const kinds = [...new Set(outcomes.map((o) => o.kind))].sort();
+  const row = (name: string, of: readonly Outcome[]) =>
+    [
+      name.padEnd(20),
+      ...[
+        of.length,
+        of.filter((o) => o.rank === 1).length,
+        of.filter((o) => o.rank !== null && o.rank <= 3).length,
+        of.filter((o) => o.mended).length,
+      ].map((n) => String(n).padStart(7)),
+    ].join(' ');
+  return [
+    `${'kind'.padEnd(20)}  put in   first   three  mended`,
+    ...kinds.map((k) =>
+      row(
+        k,
+        outcomes.filter((o) => o.kind === k),
+      ),
+    ),
+    row('all', outcomes),
+  ].join('\n');
+}
+
+/** Two faults of unlike kinds at once, each of which does harm by itself: are both among the first three causes? */
+export function pairOf(
+  setup: Setup,
+  pick: () => number,
+): { readonly both: boolean; readonly faults: readonly Change[]; readonly told: readonly string[] } | null {
+  const faults = faultsThatBite(setup, pick);
+  if (faults.length < 2) return null;
+  const [one, other] = [faults[Math.floor(pick() * faults.length)], faults[Math.floor(pick() * faults.length)]];
+  const half = apply(setup, catalogue, one.change);
+  const broken = half && one !== other ? apply(half, catalogue, other.change) : null;
+  if (!half || !broken || !isSick(broken)) return null;
+  // The second must do harm where the first is, or there is nothing to be told of it.
+  const cures = [inverse(setup, catalogue, one.change), inverse(half, catalogue, other.change)];
+  const alone = apply(setup, catalogue, other.change);
+  if (!alone || !isSick(alone)) return null;
+  let causes: readonly Cause[] = [];
+  for (const s of mends(broken, null, catalogue)) causes = s.causes;
+  const three = causes.slice(0, 3);
+  const all = applyAll(
+    broken,
+    catalogue,
+    three.flatMap((c) => c.changes),
+  );
+  const named = [one, other].map((f, i) => {
+    const place = placeOf(setup, broken, cures[i], f.change);
+    return three.some((c) => isSame(broken, cures[i], place, c));
+  });
+  return {
+    both: (all !== null && !isSick(all)) || named.every(Boolean),
+    faults: [one.change, other.change],
+    told: three.map((c) => c.sentence),
+  };
+}
