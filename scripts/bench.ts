@@ -16,10 +16,12 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { all, create } from 'mathjs';
 import { catalogue } from '@/catalogue';
-import { assess, report } from '@/core/assess';
+import { assess, mustAssess, report } from '@/core/assess';
+import { causesOf } from '@/core/cause';
 import { writeSpice } from '@/core/circuit';
 import { compile } from '@/core/compile';
 import { levelsOf, USUAL_WISH } from '@/core/levels';
+import { mends } from '@/core/mend';
 import type { Part, Setup } from '@/core/model';
 import { plan } from '@/core/plan';
 import { VOICE_RATE_HZ, voice } from '@/core/render';
@@ -103,6 +105,26 @@ for (const s of demoSetups) {
   let first = 0;
   for (const l of levelsOf(s, catalogue, USUAL_WISH)) if (l && first === 0) first = performance.now() - start;
   line(`levels of ${s.id}: settings first, all windows`, `${ms(first)}, ${ms(performance.now() - start)}`, '');
+}
+
+// Why a setup fails, and what mends it: the first cause, all causes, all fixes.
+console.log();
+for (const s of demoSetups) {
+  const before = mustAssess(s, catalogue);
+  if (before.verdicts.every((v) => v.status !== 'fail')) continue;
+  const causes = medianMs(5, () => {
+    for (const _ of causesOf(s, catalogue, before)) void _;
+  });
+  let first = 0;
+  const start = performance.now();
+  for (const c of causesOf(s, catalogue, before)) if (c.length > 0 && first === 0) first = performance.now() - start;
+  const whole = performance.now();
+  for (const _ of mends(s, null, catalogue)) void _;
+  line(
+    `why ${s.id} fails: first cause, all causes, all fixes`,
+    `${ms(first)}, ${ms(causes)} (${(causes / ours).toFixed(0)} x assess), ${ms(performance.now() - whole)}`,
+    'goal: causes in 150 ms for ten parts',
+  );
 }
 
 /** A lapel microphone through ever more couplers and leads. */

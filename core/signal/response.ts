@@ -87,7 +87,7 @@ export function solveResponses(
 /** The same of each band, worked out once where bands share a solution. */
 export function eachOnce<T>(solvables: readonly Solvable[], work: (s: Solvable) => T): T[] {
   const out: T[] = [];
-  solvables.forEach((s, i) => out.push(i > 0 && s === solvables[i - 1] ? out[i - 1] : work(s)));
+  for (const [i, s] of solvables.entries()) out.push(i > 0 && s === solvables[i - 1] ? out[i - 1] : work(s));
   return out;
 }
 
