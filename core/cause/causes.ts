@@ -190,7 +190,9 @@ function causeOf(
   const places = [change, ...rivals.map((r) => r.change)].map((c) => touched(setup, c));
   const common = commonPlace(places);
   const own = touched(setup, change);
-  const sentence = sayCause(setup, catalogue, change, explained);
+  // Nothing in common: what else would do it as well stands beside it.
+  const second = common.parts.length + common.joints.length > 0 ? undefined : secondOf(setup, change, rivals);
+  const sentence = sayCause(setup, catalogue, second ? [change, second] : [change], explained);
   const joint = common.joints[0] ?? own.joints[0];
   return {
     faults: explained.map(({ gate, topic }) => ({ gate, topic })),
@@ -199,6 +201,24 @@ function causeOf(
     part: common.parts[0] ?? own.parts[0],
     ...(joint === undefined ? {} : { joint }),
   };
+}
+
+/** What mends as much as the best, at another place, for no more than so many times the effort. */
+const AS_LIKELY = 2;
+
+/** What is plainly broken is no guess: nothing else is named beside it. */
+const PLAIN: ReadonlySet<Change['do']> = new Set(['seat', 'dirt', 'contact', 'bridge']);
+
+function secondOf(setup: Setup, best: Change, rivals: readonly Try[]): Change | undefined {
+  const own = touched(setup, best);
+  if (PLAIN.has(best.do) || own.parts.length + own.joints.length === 0) return undefined;
+  const elsewhere = ({ parts, joints }: Touched) =>
+    parts.length + joints.length > 0 &&
+    !parts.some((p) => own.parts.includes(p)) &&
+    !joints.some((j) => own.joints.includes(j));
+  const most = effortS([best]) * AS_LIKELY;
+  return [...rivals].sort(inOrder).find((r) => elsewhere(touched(setup, r.change)) && effortS([r.change]) <= most)
+    ?.change;
 }
 
 const commonPlace = (places: readonly Touched[]): Touched => ({

@@ -2,9 +2,19 @@ import { type Change, contactName, holeName, jointName, lower, portName, positio
 import { type Catalogue, knobAt, type PortRef, partName, type Session, type Setup } from '../model';
 import type { Failing } from './effect';
 
-/** What is wrong, made from the change that puts it right, with who is lost by it. */
-export function sayCause(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
-  return `${fault(setup, catalogue, change, explained)}${consequence(setup, explained)}.`;
+/** What is wrong, made from the change that puts it right, with who is lost by it; two where either could be it. */
+export function sayCause(
+  setup: Setup,
+  catalogue: Catalogue,
+  changes: readonly Change[],
+  explained: readonly Failing[],
+): string {
+  // Names given by people keep their capitals.
+  const faults = changes.map((c, i) => {
+    const words = fault(setup, catalogue, c, explained);
+    return i === 0 ? words : words.replace(/^(?:The|Two|Another|Nothing|No|At) /, (w) => w.toLowerCase());
+  });
+  return `${faults.join(', or ')}${consequence(setup, explained)}.`;
 }
 
 /** What is wrong where only another piece puts it right, with what was measured of it. */

@@ -148,6 +148,13 @@ const ROWS: readonly Row[] = [
     fix: /^Turn (Aux 1|Gain 1) of Mixer with sends down to/,
   },
   {
+    name: 'two gains, either of which could be the one',
+    sketch: mixed({ gain1: 30, aux1: 0 }, 'aux'),
+    at: { part: 'mixer' },
+    says: /Gain 1 of Mixer with sends is too high, or Input gain of Camera .* is too high: the peaks are 2 dB over/,
+    fix: /^Turn Gain 1 of Mixer with sends down to 16 dB$/,
+  },
+  {
     name: 'a quiet source far away hisses',
     sketch: {
       device: 'phone-headset',
