@@ -9,7 +9,6 @@ export {
   type Loading,
   levelOffered,
   sidesAt,
-  steadyAt,
 } from './joint-level';
 export { LOST_DB } from './kept';
 export { feedsAny, type LedgerEntry } from './ledger';

@@ -1,4 +1,4 @@
-import { type Complex, divide, magnitude, ONE, type Solution, subtract, ZERO } from '../circuit';
+import { type Complex, divide, magnitude, ONE, subtract, ZERO } from '../circuit';
 import { type Compiled, contactNode, type FittedJoint } from '../compile';
 import { connectorNamed, contactsOf } from '../connectors';
 import type { Role } from '../model';
@@ -155,14 +155,6 @@ function loudestPair(responses: Responses, source: string, nodes: readonly strin
 function portNodes(joint: FittedJoint, part: string): readonly string[] {
   const { port } = joint.a.part.id === part ? joint.a : joint.b;
   return contactsOf(connectorNamed(port.connector)!).map((c) => contactNode(part, port.id, c));
-}
-
-/** The largest steady voltage between two contacts of the port by which a part goes into a joint, touching or not. */
-export function steadyAt(responses: Responses, solution: Solution, joint: FittedJoint, part: string): number {
-  const volts = portNodes(joint, part)
-    .filter((n) => responses.has(n))
-    .map((n) => solution.voltage(n).re);
-  return volts.length > 1 ? Math.max(...volts) - Math.min(...volts) : 0;
 }
 
 /** Level of a source at all contacts of the port by which a part leads into a joint, whether or not they touch anything. */
