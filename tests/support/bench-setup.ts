@@ -114,3 +114,20 @@ export function toldOf(setup: Setup, drawer: Drawer | null = null): Standing & {
   const standing = [...mends(setup, drawer, catalogue)].at(-1)!;
   return { ...standing, first: headline(mustAssess(setup, catalogue).verdicts, standing.causes) };
 }
+
+/** A lapel microphone straight into a socket. */
+export const lapel = (device: string, port = 'socket', more: Partial<Sketch> = {}): Sketch => ({
+  device,
+  parts: { mic: 'lapel-4' },
+  joints: [`mic.plug > ${device}.${port}`],
+  hears: { mic: 0.2 },
+  ...more,
+});
+
+/** A microphone through an interface with one input on a tablet. */
+export const boxed = (mic: string, box: Record<string, number>): Sketch => ({
+  device: 'tablet-usb-c',
+  parts: { mic, lead: 'lead-xlr', box: { class: 'interface-usb-1', knobs: box }, usb: 'lead-usb-c-c' },
+  joints: ['mic.xlr > lead.a', 'lead.b > box.in1', 'box.usb > usb.b', 'usb.a > tablet-usb-c.usb'],
+  hears: { mic: 0.3 },
+});

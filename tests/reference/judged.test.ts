@@ -1,0 +1,192 @@
+import { describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { mustAssess } from '@/core/assess';
+import type { Job } from '@/core/model';
+import { assessed, boxed, gate, lapel, type Sketch, sketch, toldOf } from '../support/bench-setup';
+
+// What each gate judges and what it leaves alone; supply noise by hand calculation (common practice, no source, unless named).
+
+describe('what is judged, and how', () => {
+  const usbMics = (device: string, minutes: number, purpose: Job['purpose'] = 'record'): Sketch => ({
+    job: { minutes, purpose, app: 'studio', arrangement: 'side-each' },
+    device,
+    parts: { hub: 'hub-mains', one: 'usb-mic-small', two: 'usb-mic-small', a: 'usba-usbc', b: 'usba-usbc' },
+    joints: [
+      `hub.plug > ${device}.usb`,
+      'a.plug > hub.usb1',
+      'b.plug > hub.usb2',
+      'one.usb > a.usb',
+      'two.usb > b.usb',
+    ],
+    hears: { one: 0.3, two: 0.3 },
+  });
+  test('two USB microphones on a tablet: one is allowed, and the other is named', () => {
+    const seen = gate(assessed(sketch(usbMics('tablet-usb-c', 30))), 'seen');
+    expect(seen.status).toBe('fail');
+    expect(seen.findings.map((f) => f.sentence).join(' ')).toMatch(/uses one USB sound piece at a time/);
+  });
+  test('a USB-C lead works either way round', () => {
+    const one = boxed('dynamic-handheld', { gain1: 45 });
+    const turned = {
+      ...one,
+      joints: ['mic.xlr > lead.a', 'lead.b > box.in1', 'box.usb > usb.a', 'usb.b > tablet-usb-c.usb'],
+    };
+    const statuses = (s: Sketch) => assessed(sketch(s)).verdicts.map((v) => v.status);
+    expect(statuses(turned)).toEqual(statuses(one));
+    expect(gate(assessed(sketch(turned)), 'seen').status).toBe('pass');
+  });
+  test('headphones in a headset adapter play, though no microphone is found there', () => {
+    const a = assessed(
+      sketch({
+        job: {
+          app: 'browser-call',
+          purpose: 'call',
+          hearing: 'far-end',
+          sources: [{ id: 'v1', name: 'Ana', splAt1m: 62 }],
+        },
+        device: 'phone-usb-c',
+        parts: { ears: 'headphones', adapter: 'usbc-headset-active' },
+        joints: ['ears.plug > adapter.socket', 'adapter.plug > phone-usb-c.usb'],
+        hears: {},
+      }),
+    );
+    expect(a.readings.playbackPart).toBe('adapter');
+    expect(a.readings.ears[0].leftSpl).toBeGreaterThan(65);
+  });
+  test('a microphone in earphones that nobody speaks into is not judged by Powered', () => {
+    const a = assessed(
+      sketch({
+        device: 'laptop-two-holes',
+        parts: { mic: 'usb-mic-large', l: 'lead-usb-a-b', ears: 'earphones-mic' },
+        joints: ['l.a > laptop-two-holes.usb', 'mic.usb > l.b', 'ears.plug > mic.phones'],
+        hears: { mic: 0.3 },
+      }),
+    );
+    expect(gate(a, 'powered').findings.map((f) => f.topic)).not.toContainEqual(expect.stringMatching(/^needs ears/));
+    expect(gate(a, 'powered').status).toBe('pass');
+  });
+  test('own voice at a large USB microphone is well heard by its direct monitoring', () => {
+    const a = assessed(
+      sketch({
+        job: { hearing: 'myself', app: 'plain-camera' },
+        device: 'laptop-two-holes',
+        parts: { mic: { class: 'usb-mic-large', knobs: { direct: 1 } }, l: 'lead-usb-a-b', ears: 'headphones' },
+        joints: ['l.a > laptop-two-holes.usb', 'mic.usb > l.b', 'ears.plug > mic.phones'],
+        hears: { mic: 0.3 },
+      }),
+    );
+    // By hand: 18 mV/Pa at 70.5 dB SPL is 1.2 mV, 30 dB more and half of it across equal resistances: about 76 dB SPL.
+    expect(a.readings.ears[0].directLeftSpl).toBeGreaterThan(70);
+    expect(a.readings.ears[0].directLeftSpl).toBeLessThan(85);
+    expect(gate(a, 'heard').status).not.toBe('fail');
+  });
+  test('a second caller who hears himself fails Heard', () => {
+    const call = (aux: number) =>
+      assessed(
+        sketch({
+          job: {
+            app: 'browser-call',
+            purpose: 'call',
+            hearing: 'nothing',
+            also: [{ device: 'phone-headset-old', app: 'browser-call' }],
+          },
+          device: 'phone-headset',
+          parts: {
+            mic: 'lapel-4',
+            mixer: { class: 'mixer-8', knobs: { stereo: 0, main: aux } },
+            in: 'lead-3-2x6.35',
+            split: 'headset-breakout',
+            join: 'lead-6.35-3.5',
+            down: 'line-to-headset',
+            swap: 'order-swap',
+            couple: 'coupler-3.5-3',
+          },
+          joints: [
+            'mic.plug > phone-headset.socket',
+            'swap.plug > phone-headset-old.socket',
+            'down.plug > swap.socket',
+            'down.line > couple.a',
+            'join.b > couple.b',
+            'join.a > mixer.main-left',
+          ],
+          hears: { mic: 0.2 },
+        }),
+      );
+    // Nothing comes back by a mixer that the caller does not enter.
+    const heard = gate(call(0), 'heard');
+    expect(heard.findings.filter((f) => /@phone-headset-old$/.test(f.topic)).every((f) => f.status === 'pass')).toBe(
+      true,
+    );
+  });
+  test('the plain camera app is of three kinds: it looks when opened, it follows the plug, it keeps its own', () => {
+    const late = (app: string) => {
+      const s = sketch({
+        job: { app },
+        device: 'tablet-usb-c',
+        parts: { mic: 'lapel-usb-c' },
+        joints: ['mic.usb > tablet-usb-c.usb'],
+        hears: { mic: 0.2 },
+      });
+      return gate(mustAssess({ ...s, session: { openedAfter: 0 } }, catalogue), 'seen').status;
+    };
+    expect(['plain-camera', 'plain-camera-follows', 'plain-camera-own'].map(late)).toEqual(['fail', 'pass', 'fail']);
+  });
+  test('while another microphone is in use, nothing is said to pass for the one that is not', () => {
+    const a = mustAssess({ ...sketch(lapel('phone-headset')), chosenInput: 'built-in' }, catalogue);
+    expect(gate(a, 'seen').status).toBe('fail');
+    for (const g of ['wired', 'level', 'clean'] as const)
+      expect(gate(a, g)).toMatchObject({ status: 'not known', brief: 'not in use' });
+  });
+  test('a lead of which neither end fits fails Fit and Wired, with numbers throughout', () => {
+    const a = assessed(
+      sketch({
+        device: 'phone-headset',
+        parts: { mic: 'dynamic-handheld', lead: 'lead-instrument' },
+        joints: ['mic.xlr > lead.a', 'lead.b > phone-headset.socket'],
+        hears: { mic: 0.1 },
+      }),
+    );
+    expect([gate(a, 'fit').status, gate(a, 'wired').status]).toEqual(['fail', 'fail']);
+  });
+  test('what charges nothing says so', () => {
+    const a = assessed(
+      sketch(
+        lapel('phone-headset', 'socket', {
+          parts: { mic: 'lapel-4', rx: 'computer-sound', c: 'charger-usb-c', x: 'usba-usbc' },
+          joints: ['mic.plug > phone-headset.socket', 'c.plug > x.usb'],
+        }),
+      ),
+    );
+    expect(gate(a, 'powered').findings.find((f) => f.topic === 'idle c')?.sentence).toMatch(/charges nothing/);
+  });
+});
+
+describe('charging from the computer that sends the sound', () => {
+  const song = { id: 'v1', name: 'Song', splAt1m: 94, from: 'computer-sound', sound: 'music' as const };
+  const charged = (by: readonly string[], parts: Sketch['parts']): Sketch => ({
+    job: { sources: [song] },
+    device: 'phone-headset',
+    parts: { pc: 'computer-sound', lead: 'line-to-headset', ...parts },
+    joints: ['lead.line > pc.phones', 'lead.plug > phone-headset.socket', ...by],
+    hears: { pc: 1 },
+  });
+  const computer = charged(['usb.a > pc.usb', 'usb.b > phone-headset.usb'], { usb: 'lead-usb-a-c' });
+  test('brings its noise over the shared ground, the loop is named, and unplugging or a battery cures it', () => {
+    const setup = sketch(computer);
+    const a = assessed(setup);
+    expect(a.readings.loops[0]).toMatchObject({ what: 'supply noise', from: 'pc', joints: ['j1', 'j2', 'j3', 'j4'] });
+    const { first, mends } = toldOf(setup);
+    expect(first.line).toMatch(/Charging brings noise into the sound.*static/);
+    expect(mends[0].label).toBe('Unplug USB-A to USB-C lead from Sound of a computer');
+    const bank = assessed(sketch(charged(['bank.plug > phone-headset.usb'], { bank: 'bank-small' })));
+    expect(gate(bank, 'clean').status).toBe('pass');
+  });
+  test('by hand: half of 5 mA goes over the sound ground, and its drop there is what is heard', () => {
+    // Both ways are 0.22 ohm: two contacts of 30 mohm, lead and socket. 2.5 mA over the contact at the phone and the lead's
+    // own 0.05 ohm or so before the pad's ground: some tenths of a millivolt, whatever the pad takes from the signal.
+    const a = assessed(sketch(computer));
+    const noise = a.readings.channels[0].hum.find((h) => h.what === 'supply noise')!;
+    expect(noise.volt).toBeGreaterThan(2e-5);
+    expect(noise.volt).toBeLessThan(5e-4);
+  });
+});
