@@ -3,7 +3,7 @@ import { ok } from '../circuit';
 import { compile } from '../compile';
 import { judge, type Verdict } from '../gates';
 import type { Catalogue, Setup } from '../model';
-import { type Readings, read } from '../readings';
+import { type Reach, type Readings, read } from '../readings';
 import type { Bands } from '../signal';
 
 export interface Assessment {
@@ -19,6 +19,8 @@ export interface Assessment {
 /** For cheap tries and for asking what is to blame; a verdict that anyone sees is of all bands, with the joints as they are. */
 export interface AssessOptions {
   readonly bands?: Bands;
+  /** Whether Safe asks what stands on contacts that are apart. */
+  readonly reach?: Reach;
   /** Joints in which every contact is to meet its like. */
   readonly rewired?: ReadonlySet<string>;
 }
@@ -31,9 +33,9 @@ export interface AssessOptions {
 export function assess(
   setup: Setup,
   catalogue: Catalogue,
-  { bands = 'all', rewired }: AssessOptions = {},
+  { bands = 'all', reach = 'open', rewired }: AssessOptions = {},
 ): Result<Assessment, CircuitProblem> {
-  const views = read(compile(setup, catalogue, { rewired }), bands);
+  const views = read(compile(setup, catalogue, { rewired }), bands, reach);
   if (!views.ok) return views;
   const [readings, ...also] = views.value;
   const verdicts = judge(readings, also);

@@ -12,7 +12,7 @@ import {
   turnKnob,
 } from '../model';
 import { BAND_1K, dbu, type OperatingPoint, peakDbu, type Responses, voiceVolt, voltOf } from '../signal';
-import { probeJoint } from './probe';
+import { probeOpened } from './probe';
 
 /** What stands, or could stand, on something that can be harmed. */
 export interface Hazard {
@@ -34,12 +34,22 @@ const CARRIES = 0.3;
 /** What drives less than this into a short does no harm: bleeds, meters; est. */
 const LEAST_MA = 0.3;
 
+/** Whether what stands on contacts that are apart is asked as well, switch by switch: most of the work. */
+export type Reach = 'seated' | 'open';
+
 /**
  * What reaches each limit of each class, over every position that a hand can give: as it stands, before the plug is in and
  * on its way; with each switch that brings phantom power thrown; with each gain ahead of it turned up.
  */
-export function readHazards(compiled: Compiled, op: OperatingPoint, responses: Responses): readonly Hazard[] {
-  const steady = steadyHazards(compiled, op, null);
+export function readHazards(
+  compiled: Compiled,
+  op: OperatingPoint,
+  responses: Responses,
+  reach: Reach,
+): readonly Hazard[] {
+  const seated = seatedHazards(compiled, op);
+  if (reach === 'seated') return [...seated, ...peaks(compiled, responses)];
+  const steady = [...seated, ...openHazards(compiled.setup, compiled, null)];
   const switched = phantomSwitches(compiled).flatMap((when): readonly Hazard[] => {
     const setup = turnKnob(compiled.setup, when.part, when.knob, when.to);
     return openHazards(setup, compiled, when);
@@ -47,9 +57,9 @@ export function readHazards(compiled: Compiled, op: OperatingPoint, responses: R
   return [...steady, ...peaks(compiled, responses), ...switched];
 }
 
-/** Volts between the contacts as they are seated, and what stands on them while they are apart. */
-function steadyHazards(compiled: Compiled, op: OperatingPoint, when: Hazard['when']): readonly Hazard[] {
-  const seated = compiled.limits.map((limit): Hazard => {
+/** Volts between the contacts as they are seated. */
+const seatedHazards = (compiled: Compiled, op: OperatingPoint): readonly Hazard[] =>
+  compiled.limits.map((limit): Hazard => {
     const there = compiled.present(limit.p) && compiled.present(limit.n);
     const volt = there ? Math.abs(op.solution.between(limit.p, limit.n).re) : 0;
     const joint = jointOf(compiled, limit);
@@ -60,11 +70,9 @@ function steadyHazards(compiled: Compiled, op: OperatingPoint, when: Hazard['whe
       milliampere: null,
       by: 'steady',
       from: giverAt(compiled, joint, limit),
-      when,
+      when: null,
     };
   });
-  return [...seated, ...openHazards(compiled.setup, compiled, when)];
-}
 
 /** What stands on the contacts of joints that lead to phantom power while they are apart, and on the plug's way in. */
 function openHazards(setup: Setup, compiled: Compiled, when: Hazard['when']): readonly Hazard[] {
@@ -80,7 +88,7 @@ function openHazards(setup: Setup, compiled: Compiled, when: Hazard['when']): re
       !leadsTo(compiled, joint, givers)
     )
       return [];
-    const probes = probeJoint(setup, catalogue, joint.joint.id);
+    const probes = probeOpened(setup, catalogue, joint);
     if (!probes.ok) return [];
     const voltAt = (contact: string | null) => probes.value.find((p) => p.contact === contact)?.openVolt ?? 0;
     return limits.flatMap((limit): readonly Hazard[] => {

@@ -1,6 +1,6 @@
 export type { Arrival, ChannelReading } from './channels';
 export { type EarReading, PROGRAMME_DBFS } from './ears';
-export { type Hazard, readHazards } from './hazards';
+export { type Hazard, type Reach, readHazards } from './hazards';
 export { FARTHEST_MM, insertion, type Stretch } from './insertion';
 export {
   type ContactReading,

@@ -22,8 +22,18 @@ const LEAST_VOLT = 1e-3;
  * Steady voltage of each contact of a joint that is pulled apart, and the current it would give into a short (Thevenin at
  * direct current): phantom power, plug-in power, bias, as they stand before anything is plugged.
  */
-export function probeJoint(setup: Setup, catalogue: Catalogue, id: string): Result<readonly Probe[], CircuitProblem> {
-  const drawn = compile(setup, catalogue).joints.find((j) => j.joint.id === id)!;
+export const probeJoint = (setup: Setup, catalogue: Catalogue, id: string): Result<readonly Probe[], CircuitProblem> =>
+  probeOpened(setup, catalogue, compile(setup, catalogue).joints.find((j) => j.joint.id === id)!);
+
+/**
+ * The same of a joint that has been compiled.
+ * @param drawn the joint, of this setup or of one that differs from it by knobs only.
+ */
+export function probeOpened(
+  setup: Setup,
+  catalogue: Catalogue,
+  drawn: FittedJoint,
+): Result<readonly Probe[], CircuitProblem> {
   const compiled = compile(setup, catalogue, { liftedTouches: new Set(drawn.touchNames) });
   const circuit = prepare(compiled.netlist);
   if (!circuit.ok) return circuit;

@@ -30,7 +30,7 @@ import {
 import { type ChannelReading, readChannels } from './channels';
 import { type EarReading, readEars } from './ears';
 import { type EchoReading, readEcho } from './echo';
-import { type Hazard, readHazards } from './hazards';
+import { type Hazard, type Reach, readHazards } from './hazards';
 import { type JointReading, readJoint } from './joint-level';
 import { keptOf, LOST_DB } from './kept';
 import { type LedgerEntry, readLedger } from './ledger';
@@ -103,11 +103,15 @@ export interface Readings {
  * @returns one for each device, the job's own first; the circuit's problem, naming a node, when it has no answer: a fault
  * of a part class.
  */
-export function read(asDrawn: Compiled, bands: Bands = 'all'): Result<readonly Readings[], CircuitProblem> {
+export function read(
+  asDrawn: Compiled,
+  bands: Bands = 'all',
+  reach: Reach = 'open',
+): Result<readonly Readings[], CircuitProblem> {
   const all = solved(asDrawn, bands);
   if (!all.ok) return all;
   const { compiled, circuit, op, responses, watts, views, trees, entries } = all.value;
-  const shared = { circuit, op, responses, watts, ...sharedBy(compiled, op, responses) };
+  const shared = { circuit, op, responses, watts, ...sharedBy(compiled, op, responses, reach) };
   return ok(views.map((view, i) => readFrom(view, shared, trees[i], entries[i])));
 }
 
@@ -144,12 +148,12 @@ type Shared = Pick<Readings, 'circuit' | 'op' | 'responses' | 'joints' | 'stages
 };
 
 /** What does not depend on the device it is seen from. */
-const sharedBy = (compiled: Compiled, op: OperatingPoint, responses: Responses) => ({
+const sharedBy = (compiled: Compiled, op: OperatingPoint, responses: Responses, reach: Reach) => ({
   joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op, responses, j)])),
   stages: readStages(compiled, responses),
   loops: loopsOf(compiled, responses),
   phantom: phantomFeeds(compiled, op),
-  hazards: readHazards(compiled, op, responses),
+  hazards: readHazards(compiled, op, responses, reach),
 });
 
 function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: readonly InputEntry[]): Readings {
