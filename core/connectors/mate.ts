@@ -27,21 +27,19 @@ export type Mating =
  */
 export function mate(a: Connector, b: Connector, outMm: number): Mating {
   if (a.form === 'keyed' && b.form === 'keyed') {
-    if (a.family !== b.family) return no(a, b, 'they are different connectors');
+    if (a.family !== b.family) return no(a, b);
     if (a.gender === b.gender) return no(a, b, a.gender === 'plug' ? 'both are plugs' : 'both are sockets');
     const family = FAMILIES[a.family];
     const touches = outMm <= family.toleranceMm ? family.contacts.map((c) => ({ plug: c, socket: c })) : [];
     return { fits: true, plugIs: a.gender === 'plug' ? 'a' : 'b', touches, bridges: [], outMm };
   }
-  if (a.form === 'keyed' || b.form === 'keyed') return no(a, b, 'they are different connectors');
+  if (a.form === 'keyed' || b.form === 'keyed') return no(a, b);
   if (a.form === b.form) return no(a, b, a.form === 'concentric-plug' ? 'both are plugs' : 'both are sockets');
   const plugIs = a.form === 'concentric-plug' ? 'a' : 'b';
   const plug = a.form === 'concentric-plug' ? a.profile : b.form === 'concentric-plug' ? b.profile : null;
   const socket = a.form === 'concentric-socket' ? a.profile : b.form === 'concentric-socket' ? b.profile : null;
   if (!plug || !socket) throw new Error('one is a plug and the other a socket');
-  if (plug.diameterMm !== socket.diameterMm) {
-    return no(a, b, `${plug.diameterMm} mm does not go into ${socket.diameterMm} mm`);
-  }
+  if (plug.diameterMm !== socket.diameterMm) return no(a, b);
   const touches = socket.springs.flatMap((spring) =>
     plug.segments
       .filter((s) => s.fromMm < spring.toMm - outMm && s.toMm > spring.fromMm - outMm)
@@ -56,7 +54,10 @@ export function mate(a: Connector, b: Connector, outMm: number): Mating {
   return { fits: true, plugIs, touches, bridges, outMm };
 }
 
-const no = (a: Connector, b: Connector, why: string): Mating => ({
+/** What differs is said by what the two are called. */
+const no = (a: Connector, b: Connector, why?: string): Mating => ({
   fits: false,
-  reason: `A ${describeConnector(a)} does not go with a ${describeConnector(b)}: ${why}.`,
+  reason: `${article(describeConnector(a))} does not go with ${article(describeConnector(b))}${why ? `, ${why}` : ''}.`,
 });
+
+const article = (words: string): string => `${/^(8|[aeio])/.test(words) ? 'an' : 'a'} ${words}`;

@@ -241,7 +241,7 @@ function bothOutputs({ compiled, channels, lines }: Readings, source: string): F
       unit: 'dB',
       room: 0.2,
       brief: `${side} output lost`,
-      sentence: `Of ${nameOf(compiled, line.part)} only the other output is recorded: nothing of its ${side} one gets through.`,
+      sentence: `Of ${nameOf(compiled, line.part)} only the ${side === 'left' ? 'right' : 'left'} side is recorded: nothing of its ${side} side gets through.`,
       part: line.part,
       joint: first?.joint.id,
       lane: 'signal',
