@@ -1,7 +1,8 @@
 import { type Assessment, assess } from '../assess';
 import { apply, type Change, effortS, type Touched, touched } from '../change';
 import type { Catalogue, Setup } from '../model';
-import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf } from './effect';
+import { rankOf } from './consequence';
+import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf, severityOf } from './effect';
 import { freeActs } from './free-acts';
 import { sayCause } from './say';
 import { whichJoint } from './which-joint';
@@ -32,23 +33,27 @@ const MOST_CAUSES = 4;
  * Why a setup fails, one cause after another: every act at hand that could have a say is carried out on a copy and judged;
  * the one that mends most for least effort, and makes nothing worse, tells what is wrong. What none mends is told by where
  * the signal stops: the joint that would let it through if every contact met its like.
+ * @param useful is told each single act that alone does something and harms nothing.
  * Steps are yielded after each try, so that a caller can stop; the last is the answer.
  */
 export function* causesOf(
   setup: Setup,
   catalogue: Catalogue,
   assessment: Assessment,
+  useful: (single: Try) => void = () => {},
 ): Generator<readonly Cause[], readonly Cause[]> {
   const causes: Cause[] = [];
   let now = setup;
   let before = assessment;
-  for (let round = 0; round < MOST_CAUSES && failingOf(before).length > 0; round++) {
+  const severity = severityOf(assessment);
+  for (let round = 0; round < MOST_CAUSES && failingOf(before).length > 0 && severityOf(before) === severity; round++) {
     const good: Try[] = [];
     for (const change of freeActs(now, catalogue, before)) {
       const tried = tryOut(now, catalogue, before, change);
       if (tried && tried.effect.resolved.size > 0 && !tried.effect.worse) good.push(tried);
       yield causes;
     }
+    if (round === 0) good.forEach(useful);
     const confirmed = confirmedBest(good, catalogue, before);
     if (confirmed) {
       const { best, after } = confirmed;
@@ -60,6 +65,8 @@ export function* causesOf(
       yield causes;
       continue;
     }
+    // What does not fit is not mended by two hands where it is not by one.
+    if (failingOf(before).some((f) => f.gate === 'fit')) break;
     // No single act does it: two at once, of those that a hand would think of first.
     const pair = yield* pairThatMends(now, catalogue, before, causes);
     if (!pair) break;
@@ -82,8 +89,11 @@ export function* causesOf(
       break;
     }
   }
-  yield causes;
-  return causes;
+  // What everything else hangs on is told first.
+  const rank = ({ faults }: Cause) => Math.min(...faults.map(rankOf));
+  const inLine = causes.every((c) => c.faults.length > 0) ? [...causes].sort((a, b) => rank(a) - rank(b)) : causes;
+  yield inLine;
+  return inLine;
 }
 
 /** So many acts are tried two at once, at most. */
@@ -146,9 +156,23 @@ export const unexplained = (assessment: Assessment, causes: readonly Cause[]): r
 export function tryOut(setup: Setup, catalogue: Catalogue, before: Assessment, change: Change): Try | null {
   const next = apply(setup, catalogue, change);
   if (!next) return null;
-  const after = assess(next, catalogue, { bands: hangsOnFrequency(before) ? 'all' : '1 kHz' });
-  return after.ok ? { change, setup: next, effect: effectOf(before, after.value) } : null;
+  const bands = hangsOnFrequency(before) ? 'all' : '1 kHz';
+  // Most acts mend nothing: what stands on open contacts is asked only of those that seem to.
+  const glance = assess(next, catalogue, { bands, reach: 'seated' });
+  if (!glance.ok) return null;
+  const seems = effectOf(before, glance.value);
+  if (seems.resolved.size === 0) return { change, setup: next, effect: seems };
+  const after = assess(next, catalogue, { bands });
+  if (!after.ok) return null;
+  const effect = effectOf(before, after.value);
+  return { change, setup: next, effect: isOutOfTheWay(change, effect) ? { ...effect, resolved: new Set() } : effect };
 }
+
+/** What does not fit is not mended by plugging it where it fits and leads nowhere. */
+const isOutOfTheWay = (change: Change, { resolved, silent }: Effect): boolean =>
+  silent &&
+  ['move', 'exchange', 'unplug', 'remove', 'bypass'].includes(change.do) &&
+  [...resolved].every((k) => k.startsWith('fit '));
 
 const hangsOnFrequency = (a: Assessment): boolean =>
   failingOf(a).some((f) => f.gate === 'clean' && /^(hum|band)/.test(f.topic));
@@ -159,7 +183,11 @@ function confirmedBest(
   catalogue: Catalogue,
   before: Assessment,
 ): { readonly best: Try; readonly after: Assessment } | null {
-  for (const t of [...good].sort(inOrder)) {
+  // What is plainly broken is no guess: it comes before what goes round it.
+  const isGuess = (t: Try) => Number(!PLAIN.has(t.change.do));
+  for (const t of [...good].sort(
+    (a, b) => Number(a.effect.failing > 0) - Number(b.effect.failing > 0) || isGuess(a) - isGuess(b) || inOrder(a, b),
+  )) {
     const after = assess(t.setup, catalogue);
     if (!after.ok) continue;
     const effect = effectOf(before, after.value);
@@ -177,6 +205,7 @@ export const inOrder = (a: Try, b: Try): number =>
   b.effect.resolved.size - a.effect.resolved.size ||
   a.effect.failing - b.effect.failing ||
   effortS([a.change]) - effortS([b.change]) ||
+  a.effect.cautions - b.effect.cautions ||
   Math.min(PLENTY, b.effect.room) - Math.min(PLENTY, a.effect.room);
 
 /** The sentence is made from the change; of several that do the same, the place they have in common is to blame. */

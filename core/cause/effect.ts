@@ -16,7 +16,8 @@ export const failingOf = (assessment: Assessment): readonly Failing[] => illBy(a
 
 type Severity = 'fail' | 'caution';
 
-const severityOf = ({ verdicts }: Assessment): Severity => (verdicts.some((v) => isIll(v.status)) ? 'fail' : 'caution');
+export const severityOf = ({ verdicts }: Assessment): Severity =>
+  verdicts.some((v) => isIll(v.status)) ? 'fail' : 'caution';
 
 const illBy = ({ verdicts }: Assessment, severity: Severity): readonly Failing[] =>
   verdicts.flatMap((v) =>
@@ -34,6 +35,9 @@ export interface Effect {
   /** A gate fails or cannot be told that was told and did not. */
   readonly worse: boolean;
   readonly failing: number;
+  readonly cautions: number;
+  /** A voice does not arrive, still or now. */
+  readonly silent: boolean;
   /** The least exact room of the gates that were ill, for telling a better mend from a bare one. */
   readonly room: number;
 }
@@ -41,7 +45,7 @@ export interface Effect {
 /** Of findings of one gate, what can only be asked once another passes comes later. */
 const LATER: Partial<Record<GateName, readonly RegExp[]>> = {
   wired: [/^(sides|outputs|apart|channels)/],
-  heard: [/^hears (yourself|the far end) ./, /^(late|echo)/],
+  heard: [/^hears (yourself|the far end)$/, /^hears (yourself|the far end) ./, /^(late|echo)/],
   seen: [/^(clocks|notes)/],
 };
 const stageOf = ({ gate, topic }: Fault): number => (LATER[gate] ?? []).findIndex((r) => r.test(topic)) + 1;
@@ -67,5 +71,12 @@ export function effectOf(before: Assessment, after: Assessment): Effect {
     after.verdicts.some((v) => isIll(v.status) && !isIll(statusOf(before, v.gate)));
   const ill = after.verdicts.filter((v) => isIll(v.status));
   const rooms = after.verdicts.map((v) => v.room).filter((r) => r !== null);
-  return { resolved: new Set(resolved), worse, failing: ill.length, room: Math.min(2, ...rooms) };
+  return {
+    resolved: new Set(resolved),
+    worse,
+    failing: ill.length,
+    cautions: after.verdicts.filter((v) => v.status === 'caution').length,
+    silent: illBy(after, 'fail').some((f) => f.gate === 'wired' && f.topic.startsWith('arrives')),
+    room: Math.min(2, ...rooms),
+  };
 }

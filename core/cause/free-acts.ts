@@ -9,6 +9,7 @@ import {
   moves,
   outlets,
   removals,
+  runBypasses,
   switches,
   turns,
 } from '../change';
@@ -32,7 +33,7 @@ const KINDS: Readonly<Record<GateName, readonly Kind[]>> = {
   seen: ['careful', 'join', 'session', 'turn', 'exchange', 'move', 'remove', 'switch', 'bypass'],
   level: ['amount', 'switch', 'open', 'careful', 'distance', 'exchange', 'move'],
   clean: ['careful', 'amount', 'switch', 'outlet', 'remove', 'distance', 'open'],
-  powered: ['careful', 'join', 'switch', 'move', 'exchange', 'turn', 'remove', 'bypass'],
+  powered: ['careful', 'refresh', 'join', 'switch', 'move', 'exchange', 'turn', 'remove', 'bypass'],
   heard: ['session', 'join', 'switch', 'open', 'close', 'move', 'exchange', 'amount', 'careful', 'remove'],
   safe: ['switch', 'move', 'exchange', 'amount', 'careful', 'remove'],
 };
@@ -51,6 +52,7 @@ type Kind =
   | 'remove'
   | 'bypass'
   | 'outlet'
+  | 'refresh'
   | 'distance';
 
 /**
@@ -71,7 +73,8 @@ export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment)
     exchange: () => exchanges(setup, catalogue),
     move: () => moves(setup, catalogue),
     remove: () => [...besideTheLine(removals(setup, catalogue), before), ...chargingJoints(setup, before)],
-    bypass: () => bypasses(setup, catalogue),
+    bypass: () => [...bypasses(setup, catalogue), ...runBypasses(setup, catalogue)],
+    refresh: () => refreshes(setup, catalogue, before),
     outlet: () => outlets(setup, catalogue),
     distance: () => distances(setup, before),
   };
@@ -84,6 +87,19 @@ export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment)
       const key = JSON.stringify(c);
       return !seen.has(key) && seen.add(key);
     });
+}
+
+/** Of what lasts before its cells are flat, they are exchanged when so much of it is over. */
+const EXCHANGE_AT = 0.9;
+
+/** Cells exchanged while it runs, before they are flat. */
+function* refreshes({ job, parts }: Setup, catalogue: Catalogue, { readings }: Assessment): Generator<Change> {
+  for (const { part, minutes } of readings.runtimes) {
+    const own = parts.find((p) => p.id === part);
+    const minute = Math.floor(EXCHANGE_AT * minutes);
+    if (own && catalogue.parts.get(own.class)!.cells && minute >= 1 && minutes < job.minutes)
+      yield { do: 'refresh', part, minute, on: true };
+  }
 }
 
 /** Charging leads drawn out: what they bring in goes, and so does what they feed. */
@@ -107,7 +123,7 @@ function* besideTheLine(
 function* atTheDevice(setup: Setup, { readings }: Assessment): Generator<Change> {
   const { app, stand, entries, compiled, monitors, ears, unrecorded, intended } = readings;
   if (stand.processing && app.processing.startsWith('starts')) yield { do: 'session', set: { processing: 'off' } };
-  if (monitors && ears.some((e) => e.directLeftSpl > 0)) yield { do: 'session', set: { monitoring: 'off' } };
+  if (monitors && ears.length > 0) yield { do: 'session', set: { monitoring: 'off' } };
   if (app.chooses === 'picker') {
     for (const e of entries) {
       if (e.listed && e.spec.identity !== 'built-in' && e !== readings.taken)

@@ -1,5 +1,6 @@
 import type { Finding, GateName, Verdict } from '../gates';
 import type { Cause } from './causes';
+import { FIRST, rankOf } from './consequence';
 import { type Fault, keyOf } from './effect';
 
 /** How a setup stands, in one line for the top of a page. */
@@ -15,21 +16,6 @@ export interface Headline {
   readonly part?: string;
   readonly joint?: string;
 }
-
-/** What speaks first of what no act at hand explains: harm, then what everything else hangs on. */
-const FIRST: readonly (readonly [GateName, RegExp])[] = [
-  ['safe', /^limit/],
-  ['fit', /./],
-  ['powered', /^(fed|supply|volts|hubs|phantom)/],
-  ['seen', /./],
-  ['powered', /^needs/],
-  ['wired', /./],
-  ['level', /./],
-  ['clean', /./],
-  ['heard', /./],
-  ['safe', /./],
-  ['powered', /./],
-];
 
 /**
  * The first line: whether it works, what is wrong, how many of the gates fail by how many causes.
@@ -101,8 +87,6 @@ function speaker(verdicts: readonly Verdict[], causes: readonly Cause[]) {
   const found = first(failing, 0, FIRST.length)!;
   return { sentence: found.finding.sentence, ...found, cause: undefined };
 }
-
-const rankOf = ({ gate, topic }: Fault): number => FIRST.findIndex(([g, t]) => g === gate && t.test(topic));
 
 function first(
   failing: readonly Verdict[],

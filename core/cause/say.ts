@@ -1,5 +1,6 @@
 import { type Change, contactName, holeName, jointName, lower, portName, positionName, withArticle } from '../change';
 import { type Catalogue, knobAt, type PortRef, partName, type Session, type Setup } from '../model';
+import { rankOf } from './consequence';
 import type { Failing } from './effect';
 
 /** What is wrong, made from the change that puts it right, with who is lost by it; two where either could be it. */
@@ -9,20 +10,32 @@ export function sayCause(
   changes: readonly Change[],
   explained: readonly Failing[],
 ): string {
-  // Names given by people keep their capitals.
   const faults = changes.map((c, i) => {
     const words = fault(setup, catalogue, c, explained);
-    return i === 0 ? words : words.replace(/^(?:The|Two|Another|Nothing|No|At) /, (w) => w.toLowerCase());
+    return i === 0 ? words : inside(words);
   });
-  return `${faults.join(', or ')}${consequence(setup, explained)}.`;
+  const words = faults.join(', or ');
+  const measured = measuredOf(explained);
+  return `${words}${measured && words.includes(measured) ? '' : consequence(setup, explained)}.`;
 }
 
 /** What is wrong where only another piece puts it right, with what was measured of it. */
 export function sayWrongPiece(setup: Setup, catalogue: Catalogue, change: Change, { finding }: Failing): string {
-  const end = finding.sentence.search(/[.!?] (?=\p{Lu})/u);
-  const measured = end < 0 ? finding.sentence : finding.sentence.slice(0, end + 1);
-  return `${fault(setup, catalogue, change, [])}: ${measured}`;
+  const measured = firstSentence(finding.sentence);
+  // Of a piece missing where it was measured, the place is said once.
+  if (change.do === 'insert' && finding.joint === change.joint)
+    return `${measured} Something like ${withArticle(catalogue.parts.get(change.part.class)!)} is missing there.`;
+  if (change.do === 'attach' && measured.startsWith('Nothing ')) return measured;
+  return `${fault(setup, catalogue, change, [])}: ${inside(measured)}`;
 }
+
+const firstSentence = (words: string): string => {
+  const end = words.search(/[.!?] (?=\p{Lu})/u);
+  return end < 0 ? words : words.slice(0, end + 1);
+};
+
+/** A sentence within another; names given by people keep their capitals. */
+const inside = (words: string): string => words.replace(/^(?:The|Two|Another|Nothing|No|At) /, (w) => w.toLowerCase());
 
 /** "Aux 1 of Hall mixer is closed (−60 dB)". */
 function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
@@ -80,16 +93,24 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       const noisy = explained.some((f) => f.topic.startsWith('hum'));
       return noisy
         ? `Charging brings noise into the sound: ${name(a.part)} into the ${holeName(setup, catalogue, b)} shares its ground with the sound`
-        : `${name(a.part)} is in the ${holeName(setup, catalogue, b)}`;
+        : (measuredOf(explained) ?? `${name(a.part)} is in the ${holeName(setup, catalogue, b)}`);
+    }
+    case 'charge':
+      return `The battery of ${name(change.part)} is not full at the start: ${Math.round(100 * (setup.parts.find((p) => p.id === change.part)!.charge ?? 1))} %`;
+    case 'refresh':
+      return `The battery of ${name(change.part)} does not last so long`;
+    case 'arrive': {
+      const minute = (setup.arrivals ?? []).find((a) => a.part === change.part)?.minute ?? 0;
+      return `${name(change.part)} comes too late, at minute ${minute}`;
     }
     case 'outlet':
       return change.outlet === null
         ? `${name(change.part)} hangs on another mains outlet than the rest`
         : `${name(change.part)} shares the mains outlet of the others`;
     case 'remove':
-      return removeFault(name(change.part), explained);
+      return measuredOf(explained) ?? removeFault(name(change.part), explained);
     case 'bypass':
-      return `${name(change.part)} is in the way`;
+      return measuredOf(explained) ?? `${name(change.part)} is in the way`;
     case 'distance': {
       const { distanceM } = setup.placements.find((p) => p.part === change.part && p.source === change.source)!;
       const who = setup.job.sources.find((s) => s.id === change.source)!.name;
@@ -124,6 +145,19 @@ function knobFault(setup: Setup, catalogue: Catalogue, change: Extract<Change, {
   return `${knob.label} of ${name} stands at "${word}"`;
 }
 
+/** Of what is better taken away, what was measured says why: it does not fit, draws too much, shorts the microphone. */
+function measuredOf(explained: readonly Failing[]): string | null {
+  const told = [...explained]
+    .sort((a, b) => rankOf(a) - rankOf(b))
+    .find(
+      (f) =>
+        f.gate === 'fit' ||
+        (f.gate === 'powered' && !f.topic.startsWith('needs')) ||
+        (f.gate === 'seen' && f.finding.joint !== undefined),
+    );
+  return told ? firstSentence(told.finding.sentence).replace(/\.$/, '') : null;
+}
+
 function removeFault(name: string, explained: readonly Failing[]): string {
   if (explained.some((f) => f.gate === 'seen')) return `${name} takes the place of the microphone`;
   if (explained.some((f) => f.topic.startsWith('hum'))) return `${name} brings hum into the line`;
@@ -138,7 +172,7 @@ const SESSION_FAULTS: { readonly [K in keyof Session]-?: (app: string, value: Se
   processing: (app, to) => `Noise processing is ${to === 'off' ? 'on' : 'set otherwise'} in the ${app}`,
   output: (app) => `Sound of the ${app} plays somewhere else`,
   monitoring: (app, to) => `Monitoring is ${to === 'off' ? 'on' : 'off'} in the ${app}`,
-  tracks: (app) => `No armed track of the ${app} records every input`,
+  tracks: (app) => `An input has no armed track in the ${app}`,
 };
 
 function sessionFault(setup: Setup, catalogue: Catalogue, set: Extract<Change, { do: 'session' }>['set']): string {
@@ -167,7 +201,7 @@ function consequence(setup: Setup, explained: readonly Failing[]): string {
   const hum = explained.find((f) => f.gate === 'clean' && f.topic.startsWith('hum'));
   if (hum) return hum.finding.sentence.startsWith('Static') ? ': static' : ': hum';
   if (has('heard', 'echo')) return ': the far end hears itself';
-  const hears = explained.find((f) => f.gate === 'heard' && f.topic.startsWith('hears'));
+  const hears = explained.find((f) => f.gate === 'heard' && /^(hears|ears) /.test(f.topic));
   if (hears) return `: ${hears.topic.includes('yourself') ? 'you do not hear yourself' : 'the far end is not heard'}`;
   return '';
 }

@@ -74,7 +74,8 @@ function mismatch({ compiled }: Readings, id: string): string | null {
     .map((t) => {
       const own = plug.port.roles?.[t.plug] ?? null;
       const met = socket.port.roles?.[t.socket] ?? null;
-      return `the ${contactName(t.plug)}, its ${roleText(own)}, lies on ${met === null ? 'an unused contact' : roleText(met)}`;
+      const as = own === null || own === 'none' ? 'which it does not use' : `its ${roleText(own)}`;
+      return `the ${contactName(t.plug)}, ${as}, lies on ${met === null ? 'an unused contact' : roleText(met)}`;
     })
     .join(', ');
 }

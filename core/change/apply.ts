@@ -72,6 +72,18 @@ export function apply(setup: Setup, catalogue: Catalogue, change: Change): Setup
       return withPart(setup, change.part, ({ outlet: _, ...p }) =>
         change.outlet === null ? p : { ...p, outlet: change.outlet },
       );
+    case 'charge':
+      return withPart(setup, change.part, ({ charge: _, ...p }) =>
+        change.to === null ? p : { ...p, charge: change.to },
+      );
+    case 'refresh':
+      return withRefresh(setup, change);
+    case 'arrive': {
+      const { arrivals = [], ...rest } = setup;
+      const others = arrivals.filter((a) => a.part !== change.part);
+      const all = change.minute === null ? others : [...others, { part: change.part, minute: change.minute }];
+      return all.length > 0 ? { ...rest, arrivals: all } : rest;
+    }
     case 'value':
       return withPart(setup, change.part, ({ values = {}, ...p }) => {
         const { [change.name]: _, ...others } = values;
@@ -83,7 +95,7 @@ export function apply(setup: Setup, catalogue: Catalogue, change: Change): Setup
         ? insertPart(setup, catalogue, change.joint, change.part)
         : null;
     case 'bypass':
-      return bypassed(setup, catalogue, change.part);
+      return bypassed(setup, catalogue, change.through === undefined ? [change.part] : [change.part, change.through]);
     case 'attach': {
       const owner = setup.parts.find((p) => p.id === change.to.part);
       const port = owner && catalogue.parts.get(owner.class)!.ports.find((p) => p.id === change.to.port);
@@ -139,8 +151,16 @@ function withSession(setup: Setup, set: SessionChange): Setup {
   return Object.keys(said).length > 0 ? { ...rest, session: said as Session } : rest;
 }
 
-/** Without a part that two joints hold: what it joined is joined. */
-function bypassed(setup: Setup, catalogue: Catalogue, part: string): Setup | null {
+function withRefresh(setup: Setup, { part, minute, on }: Extract<Change, { do: 'refresh' }>): Setup | null {
+  if (!setup.parts.some((p) => p.id === part)) return null;
+  const { swaps = [], ...rest } = setup;
+  const others = swaps.filter((s) => s.part !== part || s.minute !== minute);
+  const all = on ? [...others, { part, minute }] : others;
+  return all.length > 0 ? { ...rest, swaps: all } : rest;
+}
+
+/** Without parts in a row that two joints hold each: what they joined is joined. */
+function bypassed(setup: Setup, catalogue: Catalogue, [part, ...more]: readonly string[]): Setup | null {
   const held = setup.joints.filter((j) => j.a.part === part || j.b.part === part);
   if (held.length !== 2 || setup.placements.some((p) => p.part === part)) return null;
   const [one, other] = held.map((j) => (j.a.part === part ? j.b : j.a));
@@ -148,5 +168,6 @@ function bypassed(setup: Setup, catalogue: Catalogue, part: string): Setup | nul
   if (!without || one.part === other.part) return null;
   const at = setup.joints.indexOf(held[0]);
   const joint: Joint = { id: freshJointId(without), a: one, b: other };
-  return { ...without, joints: [...without.joints.slice(0, at), joint, ...without.joints.slice(at)] };
+  const joined = { ...without, joints: [...without.joints.slice(0, at), joint, ...without.joints.slice(at)] };
+  return more.length > 0 ? bypassed(joined, catalogue, more) : joined;
 }

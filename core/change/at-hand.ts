@@ -28,7 +28,11 @@ export function* asTheCareful(setup: Setup): Generator<Change> {
   for (const key of Object.keys(setup.session ?? {}) as (keyof Session)[])
     yield { do: 'session', set: { [key]: null } };
   if (setup.chosenInput !== 'newest') yield { do: 'choose', input: 'newest' };
-  for (const part of setup.parts) if (part.outlet !== undefined) yield { do: 'outlet', part: part.id, outlet: null };
+  for (const part of setup.parts) {
+    if (part.outlet !== undefined) yield { do: 'outlet', part: part.id, outlet: null };
+    if ((part.charge ?? 1) < 1) yield { do: 'charge', part: part.id, to: null };
+  }
+  for (const { part } of setup.arrivals ?? []) yield { do: 'arrive', part, minute: null };
 }
 
 /** Switches and choices of all parts, each in every other position. */
@@ -161,10 +165,32 @@ export function* bypasses(setup: Setup, catalogue: Catalogue): Generator<Extract
     const { kind } = catalogue.parts.get(part.class)!;
     if (kind !== 'lead' && kind !== 'adapter') continue;
     const change = { do: 'bypass', part: part.id } as const;
-    const after = apply(setup, catalogue, change);
-    const news = after?.joints.filter((j) => !setup.joints.some((o) => o.id === j.id)) ?? [];
-    if (after && news.every((j) => fits(after, catalogue, j))) yield change;
+    if (goesTogetherAfter(setup, catalogue, change)) yield change;
   }
+}
+
+/** Two leads or adapters one after the other, taken out together, where what they joined goes together. */
+export function* runBypasses(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'bypass' }>> {
+  const isBetween = (part: string) => ['lead', 'adapter'].includes(classesOf(setup, catalogue).get(part)!.kind);
+  for (const { a, b } of setup.joints) {
+    if (!isBetween(a.part) || !isBetween(b.part)) continue;
+    const change = { do: 'bypass', part: a.part, through: b.part } as const;
+    if (goesTogetherAfter(setup, catalogue, change)) yield change;
+  }
+}
+
+/** Do the two go together that are joined without what was between? An XLR microphone stays on a lead: it has none of its own. */
+function goesTogetherAfter(setup: Setup, catalogue: Catalogue, change: Change): boolean {
+  const after = apply(setup, catalogue, change);
+  if (!after) return false;
+  const classes = classesOf(after, catalogue);
+  return after.joints
+    .filter((j) => !setup.joints.some((o) => o.id === j.id))
+    .every((j) => {
+      const kinds = [j.a, j.b].map((e) => classes.get(e.part)!.kind);
+      const isLed = kinds.includes('lead') || kinds.includes('adapter') || !kinds.includes('microphone');
+      return fits(after, catalogue, j) && (isLed || !portAt(after, catalogue, j.a).connector.startsWith('xlr'));
+    });
 }
 
 /** Into another outlet what is on the mains; into that of the others what is not. */

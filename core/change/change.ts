@@ -45,11 +45,17 @@ export type Change =
   | { readonly do: 'session'; readonly set: SessionChange }
   /** The mains outlet; null is the one that the others share. */
   | { readonly do: 'outlet'; readonly part: string; readonly outlet: string | null }
+  /** How full a battery is at the start, 0 to 1; null is full. */
+  | { readonly do: 'charge'; readonly part: string; readonly to: number | null }
+  /** Its battery is exchanged for a full one at a minute, or no more. */
+  | { readonly do: 'refresh'; readonly part: string; readonly minute: number; readonly on: boolean }
+  /** A charger or power bank is there from a minute on; null from the start. */
+  | { readonly do: 'arrive'; readonly part: string; readonly minute: number | null }
   /** A figure of one part, its length for example; null is the class's. */
   | { readonly do: 'value'; readonly part: string; readonly name: string; readonly to: number | null }
-  /** A part goes into a joint, or out of the way with what it joined joined again. */
+  /** A part goes into a joint, or out of the way, with one beside it or alone, and what they joined is joined again. */
   | { readonly do: 'insert'; readonly joint: string; readonly part: Part }
-  | { readonly do: 'bypass'; readonly part: string }
+  | { readonly do: 'bypass'; readonly part: string; readonly through?: string }
   /** A part goes into a free hole. */
   | { readonly do: 'attach'; readonly to: PortRef; readonly part: Part }
   /** A part is taken away with its joints. */

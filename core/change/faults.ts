@@ -1,5 +1,5 @@
 import { connectorNamed, contactsOf, mate } from '../connectors';
-import { type Catalogue, type KnobSpec, knobAt, type PartClass, type Setup } from '../model';
+import { type Catalogue, hasBattery, type KnobSpec, knobAt, type PartClass, type Setup } from '../model';
 import { exchanges, moves, outlets, switches, turns } from './at-hand';
 import type { Change } from './change';
 
@@ -18,6 +18,7 @@ export type FaultKind =
   | 'knob too far'
   | 'at the device'
   | 'outlet'
+  | 'flat battery'
   | 'another part';
 
 /** A fault that a setup could have, as the act that puts it in. */
@@ -29,6 +30,8 @@ export interface Fault {
 /** How far plugs are found out where they are not home, millimetres: a case in the way, a collar. */
 const OUT_MM = [2, 4];
 const DIRT_OHM = 3000;
+/** What is left in a battery that nobody charged. */
+const NEARLY_FLAT = 0.05;
 
 /**
  * The same list of acts read the other way: everything that can be wrong with a setup that is right, one act each.
@@ -58,6 +61,10 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
   for (const change of switches(setup, catalogue)) yield { kind: 'switch', change };
   for (const change of knobEnds(setup, catalogue)) yield change;
   for (const change of outlets(setup, catalogue)) yield { kind: 'outlet', change };
+  for (const part of setup.parts) {
+    if (!hasBattery(catalogue.parts.get(part.class)!)) continue;
+    yield { kind: 'flat battery', change: { do: 'charge', part: part.id, to: NEARLY_FLAT } };
+  }
   for (const change of atTheDevice(setup, catalogue)) yield { kind: 'at the device', change };
   for (const change of impostors(setup, catalogue)) yield { kind: 'another part', change };
 }

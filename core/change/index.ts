@@ -9,6 +9,7 @@ export {
   moves,
   outlets,
   removals,
+  runBypasses,
   switches,
   turns,
 } from './at-hand';

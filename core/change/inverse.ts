@@ -43,6 +43,15 @@ export function inverse(setup: Setup, catalogue: Catalogue, change: Change): Cha
     }
     case 'outlet':
       return { ...change, outlet: partOf(change.part).outlet ?? null };
+    case 'charge':
+      return { ...change, to: partOf(change.part).charge ?? null };
+    case 'refresh':
+      return {
+        ...change,
+        on: (setup.swaps ?? []).some((s) => s.part === change.part && s.minute === change.minute),
+      };
+    case 'arrive':
+      return { ...change, minute: (setup.arrivals ?? []).find((a) => a.part === change.part)?.minute ?? null };
     case 'value':
       return { ...change, to: partOf(change.part).values?.[change.name] ?? null };
     case 'distance': {

@@ -57,7 +57,9 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
       const part = setup.parts.find((p) => p.id === change.part)!;
       const partClass = catalogue.parts.get(part.class)!;
       const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
-      return turnWords(knob, knobAt(part, partClass, knob.id), change.to ?? knob.start, name(part.id));
+      const to = change.to ?? knob.start;
+      if (knob.id === partClass.host?.mainsKnob && to === 0) return `Run ${name(part.id)} from its battery`;
+      return turnWords(knob, knobAt(part, partClass, knob.id), to, name(part.id));
     }
     case 'choose':
       return change.input === 'newest'
@@ -71,6 +73,22 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
       return change.outlet === null
         ? `Plug ${name(change.part)} into the outlet of the others`
         : `Plug ${name(change.part)} into another outlet`;
+    case 'charge': {
+      if (change.to !== null) return `Begin with the battery of ${name(change.part)} ${percent(change.to)} full`;
+      const { cells } = catalogue.parts.get(setup.parts.find((p) => p.id === change.part)!.class)!;
+      return cells ? `Put fresh cells into ${name(change.part)}` : `Charge ${name(change.part)} fully first`;
+    }
+    case 'refresh': {
+      const { cells } = catalogue.parts.get(setup.parts.find((p) => p.id === change.part)!.class)!;
+      const what = cells ? 'the cells' : 'the battery';
+      return change.on
+        ? `Exchange ${what} of ${name(change.part)} at minute ${change.minute}`
+        : `Leave ${what} of ${name(change.part)} in at minute ${change.minute}`;
+    }
+    case 'arrive':
+      return change.minute === null
+        ? `Bring ${name(change.part)} from the start`
+        : `Bring ${name(change.part)} at minute ${change.minute}`;
     case 'value':
       return change.name === 'lengthM' && change.to !== null
         ? `Use ${change.to} m of ${lower(name(change.part))}`
@@ -78,7 +96,9 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
     case 'insert':
       return `Put ${withArticle(catalogue.parts.get(change.part.class)!)} into ${jointName(setup, change.joint)}`;
     case 'bypass':
-      return `Take ${name(change.part)} out of the line`;
+      return change.through === undefined
+        ? `Take ${name(change.part)} out of the line`
+        : `Take ${name(change.part)} and ${name(change.through)} out of the line`;
     case 'attach':
       return `Plug ${withArticle(catalogue.parts.get(change.part.class)!)} into the ${holeName(setup, catalogue, change.to)}`;
     case 'remove':
@@ -106,6 +126,8 @@ export function sayAll(setup: Setup, catalogue: Catalogue, changes: readonly Cha
   }
   return words.map((w, i) => (i === 0 ? w : lower(w))).reduce((all, w, i) => (i === 0 ? w : `${all}, and ${w}`), '');
 }
+
+const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 /** "joint 3": numbered in the order of plugging. */
 export const jointName = (setup: Setup, id: string): string =>

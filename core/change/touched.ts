@@ -35,13 +35,21 @@ export function touched(setup: Setup, change: Change): Touched {
     }
     case 'join':
       return { joints: [], parts: [change.joint.a.part, change.joint.b.part] };
+    case 'bypass': {
+      const here = at(change.part);
+      if (change.through === undefined) return here;
+      const there = at(change.through);
+      return { parts: [...here.parts, ...there.parts], joints: [...new Set([...here.joints, ...there.joints])] };
+    }
     case 'turn':
     case 'replace':
-    case 'bypass':
     case 'remove':
       return at(change.part);
     case 'knob':
     case 'outlet':
+    case 'charge':
+    case 'refresh':
+    case 'arrive':
     case 'value':
     case 'distance':
       return { parts: [change.part], joints: [] };

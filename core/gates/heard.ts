@@ -54,7 +54,7 @@ function hears(readings: Readings, what: What): readonly Finding[] {
   const { compiled, ears, app, monitors, playbackPart } = readings;
   if (ears.length === 0) {
     const sentence = `Nothing is there to hear ${what} with: no headphones are plugged in.`;
-    return [fail(`hears ${what}`, 'no headphones', sentence, playbackPart)];
+    return [fail(`ears ${what}`, 'no headphones', sentence, playbackPart)];
   }
   if (what === 'yourself' && !monitors && !ears.some(isDirect)) {
     const sentence = app.monitors

@@ -11,6 +11,7 @@ const ON_THE_LINE: ReadonlySet<string> = new Set(['fit', 'wired', 'seen', 'level
  * Acts that take a part from the bag or the shop: into a joint that is to blame or lies on the line, in place of a part
  * there, or into a free hole where something to hear or to charge with belongs.
  * @param places joints and parts that a cause points at, tried first.
+ * @param reach whether the rest of the line is tried as well.
  */
 export function* acquisitions(
   setup: Setup,
@@ -18,6 +19,7 @@ export function* acquisitions(
   catalogue: Catalogue,
   stock: Stock,
   places: { readonly joints: readonly string[]; readonly parts: readonly string[] },
+  reach: 'line' | 'blamed' = 'line',
 ): Generator<Change> {
   const failing = failingOf(before);
   const another = (c: PartClass): Part => {
@@ -26,7 +28,7 @@ export function* acquisitions(
   };
   yield* accessories(setup, failing, before, catalogue, another);
   if (!failing.some((f) => ON_THE_LINE.has(f.gate) && !f.topic.startsWith('runtime'))) return;
-  const { joints, parts } = onTheLine(setup, before, failing, places);
+  const { joints, parts } = onTheLine(setup, before, failing, places, reach);
   const classes = [...catalogue.parts.values()].filter(
     (c) => !isGiven(c) && c.kind !== 'microphone' && c.kind !== 'power',
   );
@@ -72,8 +74,9 @@ function onTheLine(
   { readings }: Assessment,
   failing: readonly Failing[],
   places: { readonly joints: readonly string[]; readonly parts: readonly string[] },
+  reach: 'line' | 'blamed',
 ) {
-  const paths = readings.lines.flatMap((l) => (l.path ? [l.path] : []));
+  const paths = reach === 'blamed' ? [] : readings.lines.flatMap((l) => (l.path ? [l.path] : []));
   const device = readings.compiled.device.part.id;
   const blamed = [...places.joints, ...failing.flatMap((f) => f.finding.joint ?? [])];
   const ends = setup.joints.filter((j) => blamed.includes(j.id)).flatMap((j) => [j.a.part, j.b.part]);

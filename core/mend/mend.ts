@@ -81,14 +81,23 @@ function toBuy({ setup, catalogue, drawer, stock }: Bench, next: Setup): Pick<Me
   return { cost, buys };
 }
 
+const OWN: ReadonlySet<string> = new Set(['microphone', 'wireless', 'mixer', 'interface', 'controller', 'listening']);
+
+/** Is it the person's own choice rather than what joins: what hears, what is heard by, what records? */
+export function isOwn(setup: Setup, catalogue: Catalogue, part: string): boolean {
+  const { kind, host } = catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!;
+  return host !== undefined || OWN.has(kind);
+}
+
 /** What the person came with and would no longer use: what hears, what sends by radio, the device. */
 function givenUp(setup: Setup, next: Setup, catalogue: Catalogue): readonly string[] {
-  const isOwn = (c: string) => {
-    const { kind, host } = catalogue.parts.get(c)!;
-    return host !== undefined || kind === 'microphone' || kind === 'wireless' || kind === 'mixer';
-  };
+  const left = next.parts.map((p) => p.class);
   return setup.parts
-    .filter((p) => isOwn(p.class) && !next.parts.some((n) => n.class === p.class))
+    .filter((p) => {
+      const at = left.indexOf(p.class);
+      if (at >= 0) left.splice(at, 1);
+      return at < 0 && isOwn(setup, catalogue, p.id);
+    })
     .map((p) => partName(setup, catalogue, p.id));
 }
 
@@ -103,8 +112,8 @@ export function pruned(bench: Bench, changes: readonly Change[]): readonly Chang
     const without = kept.filter((k) => k !== c);
     const next = applyAll(bench.setup, bench.catalogue, without);
     if (!next) continue;
-    const all = applyAll(bench.setup, bench.catalogue, kept)!;
-    if (!isWorse(mustAssess(next, bench.catalogue), mustAssess(all, bench.catalogue))) kept = without;
+    const all = applyAll(bench.setup, bench.catalogue, kept);
+    if (all && !isWorse(mustAssess(next, bench.catalogue), mustAssess(all, bench.catalogue))) kept = without;
   }
   return kept;
 }
@@ -140,7 +149,9 @@ export function knobChanges(from: Setup, to: Setup, catalogue: Catalogue): reado
  */
 export const compareMends = (harm: boolean, a: Mend, b: Mend): number =>
   // What can be harmed is made safe first, by what the hand can do now.
-  (harm ? Number(a.buys) - Number(b.buys) : 0) ||
+  (harm
+    ? Number(a.buys) - Number(b.buys) || (a.leaves.length > 0 && b.leaves.length > 0 ? a.effortS - b.effortS : 0)
+    : 0) ||
   a.leaves.length - b.leaves.length ||
   a.givesUp.length - b.givesUp.length ||
   Number(isAnotherWay(a)) - Number(isAnotherWay(b)) ||
@@ -152,4 +163,4 @@ export const compareMends = (harm: boolean, a: Mend, b: Mend): number =>
 
 const isAnotherWay = (m: Mend): boolean => m.changes.some((c) => c.do === 'restore');
 
-const cautions = (m: Mend): number => Object.values(m.gates).filter((s) => s === 'caution').length;
+export const cautions = (m: Mend): number => Object.values(m.gates).filter((s) => s === 'caution').length;

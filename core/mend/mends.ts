@@ -1,23 +1,15 @@
-import { type Assessment, assess, mustAssess } from '../assess';
-import {
-  type Cause,
-  causesOf,
-  effectOf,
-  failingOf,
-  freeActs,
-  inOrder,
-  keyOf,
-  sayWrongPiece,
-  type Try,
-  tryOut,
-  unexplained,
-} from '../cause';
-import { apply, applyAll, type Change, freePorts, freshJointId, portsFit, touched } from '../change';
+import { mustAssess } from '../assess';
+import { type Cause, causesOf, failingOf, inOrder, type Try, tryOut } from '../cause';
+import type { Change } from '../change';
 import { solveKnobs } from '../levels';
-import { type Catalogue, type Drawer, isGiven, partName, type Setup } from '../model';
-import { type Answer, classesFor, holesFor, plan, settleKnobs, stockOf } from '../plan';
+import type { Catalogue, Drawer, Setup } from '../model';
+import { settleKnobs, stockOf } from '../plan';
+import { anotherWay } from './another-way';
 import { acquisitions } from './candidates';
 import { type Bench, compareMends, knobChanges, type Mend, mendOf, pruned } from './mend';
+import { cheapestFirst, finishes, isBetter, isOfOneKind } from './rank';
+import { carriedOn, connections, feeders, finishing, mayBeSettled, pairs, reroutes } from './several-acts';
+import { wrongPiece } from './wrong-piece';
 
 /** What is known of a setup that is ill: why, and what would mend it. */
 export interface Standing {
@@ -26,8 +18,8 @@ export interface Standing {
 }
 
 const MOST_MENDS = 4;
-/** So many tries that do part of it are followed by a second act. */
-const MOST_PARTIAL = 6;
+/** So many of those that pass with a caution are carried on to do without. */
+const MOST_FINISHED = 2;
 /** So many parts that do not do it as they stand have their knobs set. */
 const MOST_SETTLED = 8;
 
@@ -49,19 +41,37 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     if (last.causes !== causes || last.mends !== found) last = { causes, mends: found };
     return last;
   };
+  // Beside what mends all, what mends a part is idle; but what makes safe at once, with nothing bought, is not.
+  const kept = (all: readonly Mend[]): readonly Mend[] => {
+    const isWhole = all.some((m) => m.leaves.length === 0);
+    return all
+      .filter((m) => !isWhole || m.leaves.length === 0 || (harm && !m.buys))
+      .sort((a, b) => compareMends(harm, a, b))
+      .filter((m, i, sorted) => sorted.findIndex((o) => isOfOneKind(o, m)) === i && !sorted.some((o) => finishes(o, m)))
+      .slice(0, MOST_MENDS);
+  };
   const offer = (changes: readonly Change[], words?: string) => {
     const mend = mendOf(bench, pruned(bench, changes), words);
     if (!mend || !isBetter(bench, mend)) return;
     if (found.some((f) => JSON.stringify(f.setup) === JSON.stringify(mend.setup))) return;
-    found = [...found, mend].sort((a, b) => compareMends(harm, a, b)).slice(0, MOST_MENDS);
+    found = kept([...found, mend]);
+  };
+  const finish = function* () {
+    for (const m of found.slice(0, MOST_FINISHED)) {
+      for (const more of finishing(bench, m)) {
+        if (more) offer(more);
+        yield told();
+      }
+    }
   };
   if (failingOf(before).length === 0) {
     yield told();
     return;
   }
-  const searching = causesOf(setup, catalogue, before);
+  const tries: Try[] = [];
+  const searching = causesOf(setup, catalogue, before, (t) => tries.push(t));
   for (let step = searching.next(); ; step = searching.next()) {
-    if (step.value.length !== causes.length) causes = [...step.value];
+    if (step.done || step.value.length !== causes.length) causes = [...step.value];
     yield told();
     if (step.done) break;
   }
@@ -71,16 +81,11 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
   if (first && first.changes.length > 0) offer(first.changes);
   yield told();
 
-  const tries: Try[] = [];
   const consider = (change: Change): Try | null => {
     const tried = tryOut(setup, catalogue, before, change);
     if (tried && tried.effect.resolved.size > 0 && !tried.effect.worse) tries.push(tried);
     return tried;
   };
-  for (const change of freeActs(setup, catalogue, before)) {
-    consider(change);
-    yield told();
-  }
   for (const t of [...tries].sort(inOrder).slice(0, MOST_MENDS)) offer([t.change]);
   if (failingOf(before).some((f) => f.gate === 'level' || f.gate === 'clean')) {
     const solution = solveKnobs(setup, catalogue);
@@ -88,7 +93,11 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     yield told();
   }
   // What is at hand and mends everything is not bettered by what is fetched.
-  if (found.some((m) => m.leaves.length === 0 && cautionFree(m))) return;
+  const isDone = () => found.some((m) => m.leaves.length === 0 && m.givesUp.length === 0);
+  if (isDone()) {
+    yield* finish();
+    return;
+  }
 
   const places = {
     joints: causes.flatMap((c) => c.joint ?? []),
@@ -102,10 +111,9 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     yield told();
   }
   const fetched = tries.slice(free).sort(inOrder);
-  const piece = wrongPiece(bench, causes, cheapestFirst(fetched, bench));
-  if (piece) causes = [...causes, piece];
   for (const t of cheapestFirst(fetched, bench).slice(0, 3 * MOST_MENDS)) {
     offer([t.change]);
+    if (atHand.length > 0) offer([...atHand, t.change]);
     yield told();
   }
   for (const t of cheapestFirst([...fetched.filter((f) => f.effect.failing > 0), ...unsettled], bench).slice(
@@ -122,208 +130,33 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
       yield told();
     }
   }
+  for (const acts of reroutes(bench)) {
+    if (acts) offer(acts);
+    yield told();
+  }
   for (const pair of connections(bench)) {
     if (pair) offer(pair);
     yield told();
   }
-  if (!found.some((m) => m.leaves.length === 0)) {
+  if (!isDone()) {
     for (const pair of pairs(bench, tries)) {
       if (pair) offer(pair);
       yield told();
     }
   }
+  if (!found.some((m) => m.leaves.length === 0)) {
+    for (const acts of carriedOn(bench, tries)) {
+      if (acts) offer(acts);
+      yield told();
+    }
+  }
+  yield* finish();
+  const piece = wrongPiece(bench, causes, found, cheapestFirst(fetched, bench));
+  if (piece) causes = [...causes, piece];
+  yield told();
   if (!found.some((m) => m.leaves.length === 0 && !m.buys))
-    yield* anotherWay(bench, told, (m) => {
-      found = [...found, m].sort((a, b) => compareMends(harm, a, b)).slice(0, MOST_MENDS);
+    yield* anotherWay(bench, found, told, (m) => {
+      found = kept([...found, m]);
     });
   yield told();
-}
-
-/** What no act at hand explains and another piece does: the piece that is there is the wrong one, or one is missing. */
-function wrongPiece(
-  { setup, before, catalogue }: Bench,
-  causes: readonly Cause[],
-  fetched: readonly Try[],
-): Cause | null {
-  const left = unexplained(before, causes).filter(
-    (f) =>
-      (f.gate === 'wired' && f.topic.startsWith('arrives')) || (f.gate === 'powered' && f.topic.startsWith('needs')),
-  );
-  const best = fetched.find((t) => left.some((f) => t.effect.resolved.has(keyOf(f))));
-  if (!best) return null;
-  const faults = unexplained(before, causes).filter((f) => best.effect.resolved.has(keyOf(f)));
-  const { parts, joints } = touched(setup, best.change);
-  const speaks = faults.find((f) => f.topic.startsWith('needs')) ?? faults[0];
-  const sentence = sayWrongPiece(setup, catalogue, best.change, speaks);
-  return {
-    faults: faults.map(({ gate, topic }) => ({ gate, topic })),
-    changes: [],
-    sentence,
-    part: parts[0],
-    // Of a piece in the line, the joint by which it leads on.
-    ...(joints.length > 0 ? { joint: joints.at(-1)! } : {}),
-  };
-}
-
-/** Of those that mend as much, what costs least. */
-const cheapestFirst = (tries: readonly Try[], { stock, setup }: Bench): readonly Try[] => {
-  const priceOf = ({ change }: Try): number => {
-    const part =
-      change.do === 'insert' || change.do === 'attach' ? change.part : change.do === 'replace' ? change.by : null;
-    return part === null ? 0 : stock.take(part.class, setup.parts.filter((p) => p.class === part.class).length).price;
-  };
-  return [...tries].sort((a, b) => a.effect.failing - b.effect.failing || priceOf(a) - priceOf(b) || inOrder(a, b));
-};
-
-const cautionFree = (m: Mend): boolean => Object.values(m.gates).every((s) => s === 'pass' || s === 'caution');
-
-/** Less ill than before; or, where nothing failed, with more room at its weakest. */
-function isBetter({ before }: Bench, mend: Mend): boolean {
-  // What would still harm is no fix, whatever else it mends.
-  if (mend.gates.safe === 'fail') return false;
-  const ill = before.verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').length;
-  if (mend.leaves.length < ill) return true;
-  const was = before.verdicts.filter((v) => v.status === 'caution').length;
-  const is = Object.values(mend.gates).filter((s) => s === 'caution').length;
-  return ill === 0 && mend.leaves.length === 0 && is < was;
-}
-
-/** Wiring right and only gain or noise wrong: the knobs may do the rest. */
-function mayBeSettled(before: Assessment, { effect, setup }: Try, catalogue: Catalogue): boolean {
-  if (effect.resolved.size > 0 || !effect.worse) return false;
-  const after = mustAssess(setup, catalogue, { bands: '1 kHz' });
-  const bad = after.verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').map((v) => v.gate);
-  const was = before.verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').length;
-  return bad.every((g) => g === 'level' || g === 'clean') && bad.length <= was;
-}
-
-/** A lead or adapter from what is plugged into nothing to where it belongs. */
-function* connections(bench: Bench): Generator<readonly Change[] | null> {
-  const { setup, before, catalogue, stock } = bench;
-  const { compiled, lines } = before.readings;
-  const loose = new Set([...compiled.unfed, ...lines.filter((l) => !l.path).map((l) => l.part)]);
-  const free = freePorts(setup, catalogue);
-  const from = free.filter(({ part, port }) => loose.has(part) && port.flow === 'out');
-  const to = free.filter(({ part, port }) => !loose.has(part) && port.flow === 'in');
-  const leads = [...catalogue.parts.values()].filter((c) => c.kind === 'lead' || c.kind === 'adapter');
-  for (const start of from) {
-    for (const lead of leads) {
-      for (const near of lead.ports) {
-        if (!portsFit(near, start.port)) continue;
-        for (const far of lead.ports) {
-          const ends = far === near ? [] : to.filter((t) => portsFit(far, t.port));
-          for (const end of ends) {
-            const { part } = stock.take(lead.id, setup.parts.filter((p) => p.class === lead.id).length);
-            const attach: Change = { do: 'attach', to: { part: start.part, port: start.port.id }, part };
-            const half = apply(setup, catalogue, attach);
-            const id = half?.parts.at(-1)?.id;
-            if (!half || id === undefined) continue;
-            const joint = {
-              id: freshJointId(half),
-              a: { part: id, port: far.id },
-              b: { part: end.part, port: end.port.id },
-            };
-            const join: Change = { do: 'join', joint, at: half.joints.length };
-            const whole = apply(half, catalogue, join);
-            const after = whole && assess(whole, catalogue, { bands: '1 kHz' });
-            const effect = after?.ok ? effectOf(before, after.value) : null;
-            yield effect && effect.resolved.size > 0 && !effect.worse ? [attach, join] : null;
-          }
-        }
-      }
-    }
-  }
-}
-
-/** A piece with a hole for a charger, put where there was none, and something to feed it from. */
-function* feeders(
-  bench: Bench,
-  places: { readonly joints: readonly string[]; readonly parts: readonly string[] },
-): Generator<readonly Change[] | null> {
-  const { setup, before, catalogue, stock } = bench;
-  const isFed = (c: string) => catalogue.parts.get(c)!.usb?.fed !== undefined;
-  for (const change of acquisitions(setup, before, catalogue, stock, places)) {
-    const part = change.do === 'insert' ? change.part : change.do === 'replace' ? change.by : null;
-    if (part === null || !isFed(part.class)) continue;
-    const half = apply(setup, catalogue, change);
-    if (!half) continue;
-    for (const { part: at, port } of holesFor('power', half, catalogue)) {
-      for (const c of classesFor('power', half, catalogue)) {
-        const take = stock.take(c.id, half.parts.filter((p) => p.class === c.id).length);
-        const second: Change = { do: 'attach', to: { part: at, port: port.id }, part: take.part };
-        const fed = apply(half, catalogue, second);
-        const after = fed && assess(fed, catalogue, { bands: '1 kHz' });
-        const effect = after?.ok ? effectOf(before, after.value) : null;
-        yield effect && effect.resolved.size > 0 && !effect.worse ? [change, second] : null;
-      }
-    }
-  }
-}
-
-/** Two acts: what does part of it, and then what does the rest. */
-function* pairs(bench: Bench, tries: readonly Try[]): Generator<readonly Change[] | null> {
-  const { setup, catalogue, stock } = bench;
-  const partial = cheapestFirst(
-    tries.filter((t) => t.effect.failing > 0),
-    bench,
-  ).slice(0, MOST_PARTIAL);
-  for (const one of partial) {
-    const half = apply(setup, catalogue, one.change);
-    if (!half) continue;
-    const then = mustAssess(half, catalogue);
-    const none = { joints: [], parts: [] };
-    const seconds = function* (): Generator<Change> {
-      yield* freeActs(half, catalogue, then);
-      yield* acquisitions(half, then, catalogue, stock, none);
-    };
-    let good = 0;
-    for (const second of seconds()) {
-      const tried = tryOut(half, catalogue, then, second);
-      const mendsIt = tried && !tried.effect.worse && tried.effect.failing === 0;
-      yield mendsIt && applyAll(setup, catalogue, [one.change, second]) ? [one.change, second] : null;
-      if (mendsIt) good += 1;
-      if (good >= 2) break;
-    }
-  }
-}
-
-/**
- * What would do the job from scratch, where nothing short of that does: all that lies there counts as owned, and of the
- * answers that work the one that gives up least of it is taken.
- */
-function* anotherWay(bench: Bench, told: () => Standing, add: (m: Mend) => void): Generator<Standing> {
-  const { setup, catalogue } = bench;
-  let works: readonly Answer[] = [];
-  for (const { answers, working } of plan(setup.job, withThese(bench), catalogue)) {
-    works = [...answers, ...working].filter((a) => a.score.failing + a.score.unknown === 0);
-    yield told();
-  }
-  const own = new Set(setup.parts.map((p) => p.class));
-  const kept = (a: Answer) => a.setup.parts.filter((p) => own.has(p.class)).length;
-  const ways = [...works]
-    .sort((a, b) => kept(b) - kept(a) || a.cost - b.cost)
-    .slice(0, MOST_WAYS)
-    .flatMap((answer): readonly Mend[] => {
-      const names = answer.setup.parts
-        .filter((p) => !isGiven(catalogue.parts.get(p.class)!))
-        .map((p) => partName(answer.setup, catalogue, p.id));
-      const { format: _, version: __, id: ___, name: ____, ...structure } = { ...answer.setup, job: setup.job };
-      const words = `Go another way: ${names.join(', ')}`;
-      const mend = mendOf(bench, [{ do: 'restore', words, to: structure }], words);
-      if (!mend) return [];
-      return [{ ...mend, label: mend.givesUp.length > 0 ? `${words}; without ${mend.givesUp.join(', ')}` : words }];
-    });
-  const [best] = [...ways].sort((a, b) => compareMends(false, a, b));
-  if (best) add(best);
-}
-
-/** So many ways are compared by what they give up. */
-const MOST_WAYS = 12;
-
-/** The drawer, and what lies on the table already. */
-function withThese({ setup, drawer, catalogue }: Bench): Drawer {
-  const owned = drawer ?? { format: 'symplex.drawer', version: 1, id: 'table', name: 'On the table', parts: [] };
-  const ids = new Set(owned.parts.map((p) => p.id));
-  const here = setup.parts.filter((p) => !isGiven(catalogue.parts.get(p.class)!) && !ids.has(p.id));
-  return { ...owned, parts: [...owned.parts, ...here.map(({ knobs: _, ...p }) => p)] };
 }
