@@ -1,6 +1,6 @@
 import { knobAt } from '../model';
 import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
-import type { Readings } from '../readings';
+import type { FedTwice, Readings } from '../readings';
 import { jointSentence, minutesText, nameOf, voltText } from './say';
 import { type Finding, finding, type Verdict, verdict } from './verdict';
 
@@ -75,7 +75,7 @@ export function poweredGate(readings: Readings): Verdict {
       ),
     );
   }
-  findings.push(...idleChargers(readings));
+  findings.push(...readings.fedTwice.map((f) => twice(readings, f)), ...idleChargers(readings));
   const onMains = compiled.setup.job.place === 'desk-mains';
   for (const { part, partClass } of compiled.fitted.values()) {
     const fromMains = partClass.host?.mainsKnob !== undefined && knobAt(part, partClass, partClass.host.mainsKnob) > 0;
@@ -124,6 +124,23 @@ export function poweredGate(readings: Readings): Verdict {
     );
   }
   return verdict('powered', findings);
+}
+
+/** Two plug-in supplies on one capsule: each lifts what the other senses, and pushes current into it. */
+function twice({ compiled }: Readings, { part, by }: FedTwice): Finding {
+  const names = by.map((f) => `${nameOf(compiled, f.part)} (${voltText(Math.abs(f.volt))})`).join(' and ');
+  return {
+    topic: `twice ${part}`,
+    status: 'caution',
+    value: by.length,
+    limit: 1,
+    unit: 'supplies',
+    room: 0.1,
+    brief: `${by.length} supplies at once`,
+    sentence: `${nameOf(compiled, part)} is fed by ${names} at once: two plug-in supplies on one capsule disturb each other. Let one of them feed it.`,
+    part,
+    lane: 'power',
+  };
 }
 
 const jointAt = ({ compiled }: Readings, part: string, port: string): string | undefined =>

@@ -14,7 +14,7 @@ const EXCHANGE_DB = 3;
 /** Can anything be harmed: a device by volts, a person by sound? */
 export function safeGate(readings: Readings): Verdict {
   const { compiled } = readings;
-  const findings: Finding[] = [...limitsNow(readings), ...limitsTurned(readings)];
+  const findings: Finding[] = [...limitsNow(readings), ...limitsTurned(readings), ...tied(readings)];
   for (const ear of readings.ears) {
     const spl = Math.max(ear.leftSpl, ear.rightSpl);
     const allowed = DOSE_MINUTES * 2 ** ((DOSE_DB - spl) / EXCHANGE_DB);
@@ -56,6 +56,30 @@ export function safeGate(readings: Readings): Verdict {
   }
   return verdict('safe', findings);
 }
+
+/** Outputs that drive each other: they distort, and what is weakest of them gets warm. */
+function tied({ compiled, tied: ties }: Readings): readonly Finding[] {
+  return ties.map(({ a, b, joint, milliampere }) => {
+    const name = (l: Hazard['limit']) => `${l.what} of ${nameOf(compiled, l.part)}`;
+    const both =
+      a.part === b.part && a.what === b.what ? `Left and right of ${name(a)}` : `${capital(name(a))} and ${name(b)}`;
+    return {
+      topic: `tied ${a.part}/${a.id} ${b.part}/${b.id}`,
+      status: 'caution',
+      value: milliampere,
+      limit: 0,
+      unit: 'mA',
+      room: 0.1,
+      brief: 'two outputs joined',
+      sentence: `${both} are joined to each other at ${jointSentence(compiled, joint)}: each drives up to some ${Number(milliampere.toPrecision(1))} mA into the other. Join outputs through resistors or a mixer only.`,
+      part: b.part,
+      joint,
+      lane: 'signal',
+    };
+  });
+}
+
+const capital = (words: string): string => `${words[0].toUpperCase()}${words.slice(1)}`;
 
 /** Each limit as things stand: the worst of what is seated, what meets it on its way in, and the peaks of sound. */
 function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {

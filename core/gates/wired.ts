@@ -228,7 +228,7 @@ function bothOutputs({ compiled, channels, lines }: Readings, source: string): F
   const best = (shares[0] ?? []).map((_, side) => Math.max(...shares.map((s) => s[side])));
   if (best.length < 2) return [];
   const lost = 20 * Math.log10(Math.max(1e-9, Math.min(...best) / Math.max(...best)));
-  if (lost >= -SIDE_DB) return [];
+  if (lost >= -SIDE_DB) return exchanged(compiled, source, shares, lines);
   const side = best[0] < best[1] ? 'left' : 'right';
   const line = lines.find((l) => l.source === source)!;
   const first = line.path?.joints[0];
@@ -244,6 +244,35 @@ function bothOutputs({ compiled, channels, lines }: Readings, source: string): F
       sentence: `Of ${nameOf(compiled, line.part)} only the ${side === 'left' ? 'right' : 'left'} side is recorded: nothing of its ${side} side gets through.`,
       part: line.part,
       joint: first?.joint.id,
+      lane: 'signal',
+    },
+  ];
+}
+
+/** Of a source with a left and a right: does its left come out on the right? */
+function exchanged(
+  compiled: Readings['compiled'],
+  source: string,
+  shares: readonly (readonly number[])[],
+  lines: readonly LineReading[],
+): Finding[] {
+  if (shares.length !== 2) return [];
+  const [[leftOnLeft, rightOnLeft], [leftOnRight, rightOnRight]] = shares;
+  const apart = 20 * Math.log10(Math.min(rightOnLeft, leftOnRight) / Math.max(1e-12, leftOnLeft, rightOnRight));
+  if (apart < SIDE_DB) return [];
+  const line = lines.find((l) => l.source === source)!;
+  return [
+    {
+      topic: `exchanged ${source}`,
+      status: 'caution',
+      value: apart,
+      limit: SIDE_DB,
+      unit: 'dB',
+      room: 0.2,
+      brief: 'sides exchanged',
+      sentence: `Left and right of ${nameOf(compiled, line.part)} are exchanged: its left is recorded on the right. Red is right.`,
+      part: line.part,
+      joint: line.path?.joints[0]?.joint.id,
       lane: 'signal',
     },
   ];

@@ -16,3 +16,4 @@ export { type Path, pathBetween } from './line';
 export { type Probe, probeJoint } from './probe';
 export { type LineReading, type Readings, read, sensed } from './readings';
 export type { StageReading } from './stages';
+export type { FedTwice, TiedOutputs } from './ties';

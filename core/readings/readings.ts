@@ -37,6 +37,7 @@ import { type LedgerEntry, readLedger } from './ledger';
 import { type Path, pathBetween } from './line';
 import { isRecorded, recordedTogether } from './recorded';
 import { readStages, type StageReading } from './stages';
+import { type FedTwice, fedTwice, type TiedOutputs, tiedOutputs } from './ties';
 
 /** The way of one source, through one microphone, to the input it is meant for. */
 export interface LineReading {
@@ -89,6 +90,8 @@ export interface Readings {
   readonly loops: readonly Loop[];
   /** What stands, or with a knob turned could stand, on what can be harmed. */
   readonly hazards: readonly Hazard[];
+  readonly tied: readonly TiedOutputs[];
+  readonly fedTwice: readonly FedTwice[];
   readonly ears: readonly EarReading[];
   /** What the far end hears of itself; none where the app calls nobody. */
   readonly echo: readonly EchoReading[];
@@ -111,7 +114,7 @@ export function read(
   const all = solved(asDrawn, bands);
   if (!all.ok) return all;
   const { compiled, circuit, op, responses, watts, views, trees, entries } = all.value;
-  const shared = { circuit, op, responses, watts, ...sharedBy(compiled, op, responses, reach) };
+  const shared = { circuit, op, responses, watts, ...sharedBy(compiled, circuit, op, responses, reach) };
   return ok(views.map((view, i) => readFrom(view, shared, trees[i], entries[i])));
 }
 
@@ -143,17 +146,22 @@ function fedAsItIs(drawn: Compiled): Compiled {
   return unfed.size === 0 ? drawn : compile(drawn.setup, drawn.catalogue, { unfed, rewired: drawn.rewired });
 }
 
-type Shared = Pick<Readings, 'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops' | 'phantom' | 'hazards'> & {
+type Shared = Pick<
+  Readings,
+  'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops' | 'phantom' | 'hazards' | 'tied' | 'fedTwice'
+> & {
   readonly watts: ReadonlyMap<string, number>;
 };
 
 /** What does not depend on the device it is seen from. */
-const sharedBy = (compiled: Compiled, op: OperatingPoint, responses: Responses, reach: Reach) => ({
+const sharedBy = (compiled: Compiled, circuit: Circuit, op: OperatingPoint, responses: Responses, reach: Reach) => ({
   joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op, responses, j)])),
   stages: readStages(compiled, responses),
   loops: loopsOf(compiled, responses),
   phantom: phantomFeeds(compiled, op),
   hazards: readHazards(compiled, op, responses, reach),
+  tied: tiedOutputs(compiled, responses),
+  fedTwice: fedTwice(compiled, op, circuit),
 });
 
 function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: readonly InputEntry[]): Readings {

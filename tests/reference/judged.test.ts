@@ -190,3 +190,78 @@ describe('charging from the computer that sends the sound', () => {
     expect(noise.volt).toBeLessThan(5e-4);
   });
 });
+
+/** A figure of a class. */
+const value = (id: string, name: string): number => catalogue.parts.get(id)!.values[name].value;
+
+describe('two where one should be', () => {
+  test('left and right of a feed that are exchanged: said, and cured by exchanging the plugs', () => {
+    const feed = (left: string, right: string): Sketch => ({
+      job: { app: 'studio', sources: [{ id: 'v1', name: 'Feed', splAt1m: 94, from: 'feed-phono' }] },
+      device: 'desktop-holes',
+      parts: { feed: 'feed-phono', lead: 'lead-phono-3.5' },
+      joints: [`feed.left > lead.${left}`, `feed.right > lead.${right}`, 'lead.b > desktop-holes.line'],
+      hears: { feed: 0 },
+    });
+    expect(gate(assessed(sketch(feed('a', 'right'))), 'wired').status).toBe('pass');
+    const wrong = sketch(feed('right', 'a'));
+    expect(gate(assessed(wrong), 'wired').sentence).toMatch(/^Left and right of Line feed, phono are exchanged/);
+    expect(toldOf(wrong).mends[0].label).toMatch(/^Exchange two plugs: the right phono into the right output/);
+  });
+  test('two outputs joined by a hard Y: what one drives into the other is volts over both output resistances', () => {
+    const joined = (y: string): Sketch => ({
+      job: { app: 'plain-camera' },
+      device: 'camera',
+      parts: {
+        p: 'pack-own-mic',
+        q: 'pack-own-mic',
+        r: 'receiver-dual-mono',
+        s: 'receiver-dual-mono',
+        y,
+        c: 'lead-3-3',
+      },
+      joints: [
+        'p.radio > r.radio',
+        'q.radio > s.radio',
+        'y.plug > r.out',
+        'y.plug2 > s.out',
+        'c.a > y.socket',
+        'c.b > camera.mic',
+      ],
+      hears: { p: 0.2, q: 0.2 },
+    });
+    const { tied } = assessed(sketch(joined('y-hard-3.5'))).readings;
+    const peakVolt = 10 ** (value('receiver-dual-mono', 'clipDbu') / 20) * Math.sqrt(0.6) * Math.SQRT2;
+    const byHand = (1000 * peakVolt) / (2 * value('receiver-dual-mono', 'outputOhm'));
+    // The other output loads it and the camera besides: within 3 dB.
+    expect(Math.abs(20 * Math.log10(tied[0].milliampere / byHand))).toBeLessThan(3);
+    expect(gate(assessed(sketch(joined('y-hard-3.5'))), 'safe')).toMatchObject({ status: 'caution' });
+  });
+  test('a mixer behind a receiver is not tied to it: through an amplifier it goes one way', () => {
+    const chain = sketch({
+      job: { app: 'plain-camera' },
+      device: 'camera',
+      parts: { p: 'pack-own-mic', r: 'receiver-xlr', x: 'lead-xlr', mixer: 'mixer-8', l: 'lead-6.35-3.5' },
+      joints: ['p.radio > r.radio', 'r.out > x.a', 'x.b > mixer.mic1', 'mixer.monitor-left > l.a', 'l.b > camera.mic'],
+      hears: { p: 0.2 },
+    });
+    expect(assessed(chain).readings.tied).toEqual([]);
+  });
+  test('one capsule fed by a camera and a recorder at once: by superposition, as each alone would', () => {
+    const both = sketch({
+      job: { app: 'plain-camera', also: [{ device: 'recorder-pocket', app: 'plain-camera' }] },
+      device: 'camera',
+      parts: { mic: 'lapel-3', y: 'y-hard-3.5' },
+      joints: ['mic.plug > y.socket', 'y.plug > camera.mic', 'y.plug2 > recorder-pocket.mic'],
+      hears: { mic: 0.2 },
+    });
+    const [{ part, by }] = assessed(both).readings.fedTwice;
+    expect([part, by.map((f) => f.part).sort()]).toEqual(['mic', ['camera', 'recorder-pocket']]);
+    const { op, compiled } = assessed(both).readings;
+    const there = op.biasVolt.get(compiled.capsules.find((c) => c.part === 'mic')!)!;
+    expect(by.reduce((sum, f) => sum + f.volt, 0)).toBeCloseTo(there, 3);
+    expect(gate(assessed(both), 'powered').sentence).toMatch(/fed by .* and .* at once/);
+    const off = assessed(both, { 'recorder-pocket': { knobs: { plugin: 0 } } });
+    expect(off.readings.fedTwice).toEqual([]);
+  });
+});
