@@ -1,5 +1,5 @@
 import { type Assessment, assess } from '../assess';
-import { swapPart } from '../change';
+import { apply } from '../change';
 import type { GateName, Status } from '../gates';
 import type { Catalogue, Drawer, Setup } from '../model';
 import { compareScores, type Score, scoreOf, statusesOf } from './score';
@@ -29,7 +29,7 @@ export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, cata
     if (classId === present) continue;
     const inUse = setup.parts.filter((p) => p.class === classId).length;
     const take = stock.take(classId, inUse);
-    const next = swapPart(setup, catalogue, part, take.part);
+    const next = apply(setup, catalogue, { do: 'replace', part, by: take.part });
     if (!next) continue;
     const assessed = assess(next, catalogue);
     // What would be less safe than it is, is not proposed.

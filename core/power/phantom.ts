@@ -69,7 +69,7 @@ export function phantomFeeds(compiled: Compiled, op: OperatingPoint): readonly P
       {
         joint: joint.id,
         from: giver.part.id,
-        to: takerOf(compiled, giver.part.id, taker.part.id),
+        to: takerOf(compiled, op, giver.part.id, taker.part.id),
         volt,
         milliampere,
         mostMa: MOST_MA,
@@ -78,19 +78,26 @@ export function phantomFeeds(compiled: Compiled, op: OperatingPoint): readonly P
   });
 }
 
-/** The nearest part with a capsule behind a joint, seen from the part that gives; the next part where there is none. */
-function takerOf(compiled: Compiled, giver: string, next: string): string {
-  const seen = new Set([giver, next]);
-  const queue = [next];
-  const isMicrophone = (id: string) => compiled.capsules.some((c) => c.part === id);
-  for (let part = queue.shift(); part !== undefined; part = queue.shift()) {
-    if (isMicrophone(part)) return part;
+/** Of the parts behind a joint, seen from the part that gives, the one in which most of it ends; the next where none does. */
+function takerOf(compiled: Compiled, op: OperatingPoint, giver: string, next: string): string {
+  const behind = [next];
+  for (const part of behind) {
     for (const { a, b } of compiled.joints) {
+      // Nothing steady goes by radio.
+      if (a.port.carries === 'radio') continue;
       const far = a.part.id === part ? b.part.id : b.part.id === part ? a.part.id : null;
-      if (far === null || seen.has(far)) continue;
-      seen.add(far);
-      queue.push(far);
+      if (far !== null && far !== giver && !behind.includes(far)) behind.push(far);
     }
   }
-  return next;
+  const watts = new Map(behind.map((part) => [part, 0]));
+  for (const e of compiled.netlist.elements) {
+    if (e.kind !== 'resistor' && e.kind !== 'current') continue;
+    const owner = compiled.ownerOf(e.name);
+    const sum = watts.get(owner);
+    if (sum === undefined) continue;
+    const [p, n] = e.kind === 'resistor' ? [e.a, e.b] : [e.p, e.n];
+    const volt = Math.abs(op.solution.between(p, n).re);
+    watts.set(owner, sum + volt * (e.kind === 'resistor' ? volt / e.ohm : Math.abs(e.dc)));
+  }
+  return behind.reduce((most, part) => (watts.get(part)! > watts.get(most)! ? part : most), next);
 }

@@ -195,6 +195,29 @@ describe('charging from the computer that sends the sound', () => {
 const value = (id: string, name: string): number => catalogue.parts.get(id)!.values[name].value;
 
 describe('two where one should be', () => {
+  test('48 V into a receiver is drawn by the receiver, not by the microphone that comes to it by radio', () => {
+    const setup = sketch({
+      device: 'laptop-headset',
+      parts: {
+        pack: 'pack-own-mic',
+        rx: 'receiver-mono',
+        x: 'lead-3-xlr',
+        box: { class: 'interface-usb-2', knobs: { gain1: 10, phantom: 1 } },
+        usb: 'lead-usb-a-c',
+      },
+      joints: [
+        'pack.radio > rx.radio',
+        'rx.out > x.a',
+        'x.b > box.in1',
+        'box.usb > usb.b',
+        'usb.a > laptop-headset.usb',
+      ],
+      hears: { pack: 0.2 },
+    });
+    expect(gate(assessed(setup), 'powered').sentence).toMatch(
+      /^Wireless receiver, mono on the tip draws 11.* mA of phantom/,
+    );
+  });
   test('left and right of a feed that are exchanged: said, and cured by exchanging the plugs', () => {
     const feed = (left: string, right: string): Sketch => ({
       job: { app: 'studio', sources: [{ id: 'v1', name: 'Feed', splAt1m: 94, from: 'feed-phono' }] },

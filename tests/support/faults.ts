@@ -6,7 +6,7 @@ import { mends, type Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
 import { plan } from '@/core/plan';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { trialJob, trialJobs, voice } from './trials';
+import { from, trialJob, trialJobs, voice } from './trials';
 
 /** Numbers by chance that are the same each time (Park and Miller 1988). */
 export function chance(seed: number): () => number {
@@ -49,6 +49,12 @@ const JOBS = [
       device,
       distanceM: 6,
       hearing: 'myself',
+      app: device === 'camera' ? 'plain-camera' : 'recorder-picker',
+    }),
+    trialJob({
+      id: `${device}-guitar`,
+      device,
+      sources: [from('guitar-acoustic')],
       app: device === 'camera' ? 'plain-camera' : 'recorder-picker',
     }),
   ]),
