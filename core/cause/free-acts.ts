@@ -14,7 +14,7 @@ import {
   turns,
 } from '../change';
 import type { GateName } from '../gates';
-import { type Catalogue, type KnobSpec, knobAt, mostChannels, type Setup } from '../model';
+import { type Catalogue, type KnobSpec, knobAt, mostChannels, quantity, type Setup } from '../model';
 import { failingOf } from './effect';
 
 /** Where the peaks of the loudest voice are put: below the red, with room to spare; common practice. */
@@ -32,7 +32,7 @@ const KINDS: Readonly<Record<GateName, readonly Kind[]>> = {
   wired: ['careful', 'join', 'session', 'switch', 'open', 'turn', 'exchange', 'move', 'remove', 'bypass'],
   seen: ['careful', 'join', 'session', 'turn', 'exchange', 'move', 'remove', 'switch', 'bypass'],
   level: ['amount', 'switch', 'open', 'careful', 'distance', 'exchange', 'move'],
-  clean: ['careful', 'amount', 'switch', 'outlet', 'remove', 'distance', 'open'],
+  clean: ['careful', 'amount', 'switch', 'outlet', 'remove', 'shorten', 'distance', 'open'],
   powered: ['careful', 'refresh', 'join', 'switch', 'move', 'exchange', 'turn', 'remove', 'bypass'],
   heard: ['session', 'join', 'switch', 'open', 'close', 'move', 'exchange', 'amount', 'careful', 'remove'],
   safe: ['switch', 'move', 'exchange', 'amount', 'careful', 'remove'],
@@ -53,6 +53,7 @@ type Kind =
   | 'bypass'
   | 'outlet'
   | 'refresh'
+  | 'shorten'
   | 'distance';
 
 /**
@@ -76,6 +77,7 @@ export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment)
     bypass: () => [...bypasses(setup, catalogue), ...runBypasses(setup, catalogue)],
     refresh: () => refreshes(setup, catalogue, before),
     outlet: () => outlets(setup, catalogue),
+    shorten: () => shorter(setup, catalogue, before),
     distance: () => distances(setup, before),
   };
   const order = Object.keys(made) as Kind[];
@@ -184,9 +186,26 @@ export function stepped({ min, max, step }: KnobSpec, wanted: number): number {
   return Math.max(min, min + Math.floor((at - min) / step + 1e-9) * step);
 }
 
+/** Leads as short as the way allows, where they pick up mains: the rule of thumb for unbalanced ones is 3 m. */
+const SHORT_M = [3, 1];
+
+function* shorter({ job, parts }: Setup, catalogue: Catalogue, before: Assessment): Generator<Change> {
+  if (!failingOf(before).some((f) => f.topic.startsWith('hum'))) return;
+  for (const part of parts) {
+    const partClass = catalogue.parts.get(part.class)!;
+    if (!Object.hasOwn(partClass.values, 'lengthM')) continue;
+    const now = quantity(part, partClass, 'lengthM');
+    for (const to of SHORT_M)
+      if (to < now && to >= job.distanceM) yield { do: 'value', part: part.id, name: 'lengthM', to };
+  }
+}
+
 /** Microphones nearer to who speaks; farther where one is overloaded. */
 function* distances(setup: Setup, before: Assessment): Generator<Change> {
-  const overloads = failingOf(before).some((f) => f.topic.startsWith('microphone'));
+  const failing = failingOf(before);
+  // Mains in the line is not the talker's doing.
+  if (failing.every((f) => f.topic.startsWith('hum'))) return;
+  const overloads = failing.some((f) => f.topic.startsWith('microphone'));
   for (const { source, part, distanceM } of setup.placements) {
     if (setup.job.sources.find((s) => s.id === source)?.from !== undefined) continue;
     const wanted = overloads ? [2 * distanceM, 4 * distanceM] : NEARER_M.filter((m) => m < 0.8 * distanceM);

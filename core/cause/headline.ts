@@ -77,7 +77,17 @@ function speaker(verdicts: readonly Verdict[], causes: readonly Cause[]) {
     findings: v.findings.filter((f) => !told.has(keyOf({ gate: v.gate, topic: f.topic }))),
   }));
   const other = first(untold, 0, FIRST.length);
-  const isDeeper = cause && other && cause.faults.every((f) => rankOf(f) > rankOf(other.fault));
+  const roomOf = (f: Fault) =>
+    failing.find((v) => v.gate === f.gate)?.findings.find((x) => x.topic === f.topic)?.room ?? 0;
+  const isDeeper =
+    cause &&
+    other &&
+    cause.faults.every(
+      (f) =>
+        rankOf(f) > rankOf(other.fault) ||
+        // Of two of a kind, the worse.
+        (rankOf(f) === rankOf(other.fault) && f.gate === 'powered' && (other.finding.room ?? 0) < roomOf(f)),
+    );
   if (isDeeper) return { sentence: other.finding.sentence, ...other, cause: undefined };
   if (cause) {
     const [fault] = cause.faults;

@@ -1,5 +1,5 @@
 import { type Change, contactName, holeName, jointName, lower, portName, positionName, withArticle } from '../change';
-import { type Catalogue, knobAt, type PortRef, partName, type Session, type Setup } from '../model';
+import { type Catalogue, knobAt, type PortRef, partName, quantity, type Session, type Setup } from '../model';
 import { rankOf } from './consequence';
 import type { Failing } from './effect';
 
@@ -98,10 +98,15 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
     case 'charge':
       return `The battery of ${name(change.part)} is not full at the start: ${Math.round(100 * (setup.parts.find((p) => p.id === change.part)!.charge ?? 1))} %`;
     case 'refresh':
-      return `The battery of ${name(change.part)} does not last so long`;
+      return measuredOf(explained) ?? `The battery of ${name(change.part)} does not last so long`;
     case 'arrive': {
       const minute = (setup.arrivals ?? []).find((a) => a.part === change.part)?.minute ?? 0;
       return `${name(change.part)} comes too late, at minute ${minute}`;
+    }
+    case 'value': {
+      const part = setup.parts.find((p) => p.id === change.part)!;
+      const now = quantity(part, catalogue.parts.get(part.class)!, change.name);
+      return `${name(change.part)} is ${Number(now.toPrecision(3))} m long`;
     }
     case 'outlet':
       return change.outlet === null

@@ -62,10 +62,12 @@ function arrives(readings: Readings, line: LineReading): Finding {
   const microphone = nameOf(compiled, line.part);
   const device = nameOf(compiled, compiled.device.part.id);
   const topic = `arrives ${line.source} ${line.part}`;
-  if (!intended || !line.path) {
-    const sentence = intended
-      ? `No joint leads from ${microphone} to ${nameOf(compiled, intended.part)}.`
-      : `Nothing on the ${device} takes sound from outside as it is plugged now.`;
+  if (!intended || !line.path || isAnotherMicrophone(readings, line)) {
+    const sentence = isAnotherMicrophone(readings, line)
+      ? `${sourceName(readings, line.source)} is at ${microphone}, and ${nameOf(compiled, intended!.part)} is recorded.`
+      : intended
+        ? `No joint leads from ${microphone} to ${nameOf(compiled, intended.part)}.`
+        : `Nothing on the ${device} takes sound from outside as it is plugged now.`;
     return { ...none(topic, sentence), part: line.part };
   }
   const unfed = unfedOn(readings, line);
@@ -93,6 +95,13 @@ function arrives(readings: Readings, line: LineReading): Finding {
     },
   );
 }
+
+/** Is what is recorded a microphone of its own, and not the one that this voice is at? */
+const isAnotherMicrophone = ({ compiled, intended }: Readings, line: LineReading): boolean =>
+  intended !== null &&
+  intended.part !== line.part &&
+  compiled.setup.placements.some((p) => p.part === intended.part) &&
+  compiled.fitted.get(intended.part)!.partClass.kind === 'microphone';
 
 /** A source that arrives, at a channel which the app does not record. */
 function unrecorded(

@@ -20,13 +20,15 @@ const actsOf = ({ changes }: Mend): string =>
     .map((c) =>
       c.do === 'knob'
         ? `knob ${c.part} ${c.knob}`
-        : c.do === 'distance'
-          ? `distance ${c.part} ${c.source}`
-          : c.do === 'insert' || c.do === 'attach'
-            ? `fetch ${c.part.class}`
-            : c.do === 'replace'
-              ? `fetch ${c.by.class}`
-              : JSON.stringify(c),
+        : c.do === 'value'
+          ? `value ${c.part} ${c.name}`
+          : c.do === 'distance'
+            ? `distance ${c.part} ${c.source}`
+            : c.do === 'insert' || c.do === 'attach'
+              ? `fetch ${c.part.class}`
+              : c.do === 'replace'
+                ? `fetch ${c.by.class}`
+                : JSON.stringify(c),
     )
     .sort()
     .join();

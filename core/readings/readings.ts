@@ -186,7 +186,7 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: rea
       path,
       sentDbu: kept?.sentDbu ?? null,
       keptDb: kept?.keptDb ?? null,
-      arrives: f.alive && kept !== null && kept.keptDb >= LOST_DB,
+      arrives: f.alive && kept !== null && kept.keptDb >= LOST_DB && !hasDeadStage(compiled, shared.op, path),
       room: f.capsule.wired ? null : roomAt(compiled.setup.job.room, f.capsule.directivity, f.distanceM),
     };
   });
@@ -220,6 +220,10 @@ function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: rea
     playbackPart,
   };
 }
+
+/** Of what lies on a way, an amplifier without its steady voltage lets nothing through but what it leaks. */
+const hasDeadStage = (compiled: Compiled, op: OperatingPoint, path: Path | null): boolean =>
+  compiled.stages.some((s) => path?.parts.includes(s.part) && !isAlive(op, s));
 
 interface Steady {
   readonly compiled: Compiled;

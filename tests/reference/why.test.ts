@@ -368,6 +368,38 @@ const ROWS: readonly Row[] = [
     says: /USB interface, two inputs and what shares its port ask 380 mA; Old hub, full speed gives 100 mA/,
     fix: /^Take Old hub, full speed out of the line$/,
   },
+  {
+    name: 'an unbalanced lead past the rule of thumb',
+    sketch: {
+      job: { app: 'plain-camera' },
+      device: 'camera',
+      parts: { mic: 'lapel-3', c: 'coupler-3.5-3', l: { class: 'lead-3-3', values: { lengthM: 15 } } },
+      joints: ['mic.plug > c.a', 'l.a > c.b', 'l.b > camera.mic'],
+      hears: { mic: 0.2 },
+    },
+    at: { part: 'l' },
+    says: /Straight lead, three-pole is 15 m long: hum/,
+    fix: /^Use 3 m of straight lead, three-pole$/,
+  },
+  {
+    name: 'an amplifier without its supply: what follows from it is not judged',
+    sketch: {
+      ...boxed('dynamic-handheld', { gain1: 30 }),
+      parts: { ...boxed('dynamic-handheld', { gain1: 30 }).parts, boost: 'line-booster', y: 'lead-xlr' },
+      joints: [
+        'mic.xlr > lead.a',
+        'lead.b > boost.xlr-in',
+        'boost.xlr-out > y.a',
+        'y.b > box.in1',
+        'box.usb > usb.b',
+        'usb.a > tablet-usb-c.usb',
+      ],
+      hears: { mic: 0.1 },
+    },
+    at: { part: 'box' },
+    says: /48 V is off at USB interface, one input: Voice 1 does not arrive. 2 of 8 fail, one cause/,
+    fix: /^Switch 48 V on at USB interface, one input$/,
+  },
 ];
 
 test.each(ROWS)('$name', ({ sketch: s, at, says, fix, leaves }) => {
