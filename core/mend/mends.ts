@@ -9,7 +9,7 @@ import { acquisitions } from './candidates';
 import { type Bench, compareMends, knobChanges, type Mend, mendOf, pruned } from './mend';
 import { cheapestFirst, finishes, isBetter, isOfOneKind } from './rank';
 import { carriedOn, connections, feeders, finishing, mayBeSettled, pairs, reroutes } from './several-acts';
-import { wrongPiece } from './wrong-piece';
+import { wrongPieces } from './wrong-piece';
 
 /** What is known of a setup that is ill: why, and what would mend it. */
 export interface Standing {
@@ -151,8 +151,8 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     }
   }
   yield* finish();
-  const piece = wrongPiece(bench, causes, found, cheapestFirst(fetched, bench));
-  if (piece) causes = [...causes, piece];
+  const pieces = wrongPieces(bench, causes, found, cheapestFirst(fetched, bench));
+  if (pieces.length > 0) causes = [...causes, ...pieces];
   yield told();
   if (!found.some((m) => m.leaves.length === 0 && !m.buys))
     yield* anotherWay(bench, found, told, (m) => {
