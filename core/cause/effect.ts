@@ -58,9 +58,11 @@ export function effectOf(before: Assessment, after: Assessment): Effect {
   const was = failingOf(before);
   const had = new Set(was.map(keyOf));
   const news = illBy(after, severityOf(before)).filter((f) => !had.has(keyOf(f)));
-  // What only fails in other words, or fails earlier on the way, is not mended.
+  const silent = illBy(after, 'fail').some((f) => f.gate === 'wired' && f.topic.startsWith('arrives'));
+  // What only fails in other words, or fails earlier on the way, is not mended; nor is the level of what does not arrive.
   const resolved = was
     .filter((f) => !still.has(keyOf(f)) && statusOf(after, f.gate) !== 'not known')
+    .filter((f) => !silent || (f.gate !== 'level' && f.gate !== 'clean'))
     .filter((f) => !news.some((n) => n.gate === f.gate && stageOf(n) <= stageOf(f)))
     .map(keyOf);
   // Nothing may come to fail; and what is safe stays as safe, but for a fader that could always be turned too far.
@@ -76,7 +78,7 @@ export function effectOf(before: Assessment, after: Assessment): Effect {
     worse,
     failing: ill.length,
     cautions: after.verdicts.filter((v) => v.status === 'caution').length,
-    silent: illBy(after, 'fail').some((f) => f.gate === 'wired' && f.topic.startsWith('arrives')),
+    silent,
     room: Math.min(2, ...rooms),
   };
 }

@@ -10,7 +10,7 @@ import { cheapestFirst } from './rank';
 /** So many tries that do part of it are followed by a second act. */
 const MOST_PARTIAL = 6;
 /** So many second acts are tried in all, at most: a large mixer takes some 10 ms for each. */
-const MOST_SECONDS = 800;
+const MOST_SECONDS = 400;
 
 /** A mend whose gate passes with a caution only, and the act at hand that takes that away as well. */
 export function* finishing({ before, catalogue }: Bench, mend: Mend): Generator<readonly Change[] | null> {

@@ -145,7 +145,9 @@ function peaks(compiled: Compiled, responses: Responses): readonly Hazard[] {
     if (!joint) continue;
     const side = sideOf(joint, limit);
     // What an output puts out itself does it no harm.
-    if (joint[side].port.flow !== 'in' || !responses.has(limit.p) || !responses.has(limit.n)) continue;
+    const { port, partClass } = joint[side];
+    if ((port.flow !== 'in' && partClass.kind !== 'listening') || !responses.has(limit.p) || !responses.has(limit.n))
+      continue;
     const loudest = Math.max(0, ...compiled.setup.job.sources.map((s) => voiceVolt(responses, s.id, limit.p, limit.n)));
     if (loudest <= 0) continue;
     const volt = voltOf(peakDbu(dbu(loudest))) * Math.SQRT2;
