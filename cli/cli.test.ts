@@ -7,8 +7,8 @@ import { writeWav } from '@/core/wav';
 import { hiss, RATE, sum, talker } from '@/tests/support/takes';
 
 /** Run the command as a shell does. */
-function symplex(args: readonly string[], input = '') {
-  const run = spawnSync(process.execPath, ['cli/symplex.mjs', ...args], { encoding: 'utf8', input });
+function symplex(args: readonly string[], input = '', node: readonly string[] = []) {
+  const run = spawnSync(process.execPath, [...node, 'cli/symplex.mjs', ...args], { encoding: 'utf8', input });
   return { status: run.status, out: run.stdout, err: run.stderr };
 }
 
@@ -153,4 +153,13 @@ test('symplex take measures a recording, and sets it beside a setup; what is no 
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
+});
+
+test('a fault of the program is exit 3 and one line, not a gate that fails', () => {
+  // What stands for a fault: a square root that is not there, met in the middle of an assessment.
+  const broken = ['--import', 'data:text/javascript,Math.hypot = () => { throw new Error("no such number"); }'];
+  const { status, out, err } = symplex(['check', 'demo/kiln-rehearsed.setup.json'], '', broken);
+  expect(status).toBe(3);
+  expect(out).toBe('');
+  expect(err).toBe('symplex: this is a fault of the program, not of the file: no such number\n');
 });

@@ -6,7 +6,7 @@ import { checkDocument, type Document, type DocumentProblem, type Drawer, type J
 import { type CheckForm, checkCommand } from './check';
 import { kitCommand } from './kit';
 import { levelsCommand } from './levels';
-import { BAD_INPUT, PASSED, printable } from './outcome';
+import { BAD_INPUT, crashed, PASSED, printable } from './outcome';
 import { planCommand } from './plan';
 import { spiceCommand } from './spice';
 import { takeCommand } from './take';
@@ -29,7 +29,7 @@ const USAGE = `${Object.values(USAGES)
 symplex COMMAND --help   the same for one command
 
 FILE is a *.setup.json (check, levels, spice) or *.job.json (plan, kit) or a WAV (take); - reads standard input.
-Exit: 0 all gates (of a take: all findings) pass or caution, 1 some fails, no chain or kit is found or no voice arrives, 2 bad input.
+Exit: 0 all gates (of a take: all findings) pass or caution, 1 some fails, no chain or kit is found or no voice arrives, 2 bad input, 3 a fault of the program itself.
 `;
 
 const OF_SETUPS = { levels: levelsCommand, spice: spiceCommand } as const;
@@ -166,4 +166,5 @@ function complain(file: string, { pointer, message }: DocumentProblem): number {
 }
 
 // Run directly, as by `node --import tsx cli/main.ts`, it is the command.
-if (process.argv[1] === fileURLToPath(import.meta.url)) process.exitCode = await main(process.argv.slice(2));
+if (process.argv[1] === fileURLToPath(import.meta.url))
+  process.exitCode = await main(process.argv.slice(2)).catch(crashed);

@@ -2,6 +2,15 @@
 export const PASSED = 0;
 export const FAILED = 1;
 export const BAD_INPUT = 2;
+/** A fault of the program itself: neither a gate that fails nor a bad file. */
+export const CRASHED = 3;
 
 /** Text from files may hold control characters that a terminal would obey. */
 export const printable = (text: string): string => text.replace(/\p{Cc}/gu, '\uFFFD');
+
+/** Say in one line that the program is at fault, and with what. @returns the exit status. */
+export function crashed(e: unknown): number {
+  const [said] = (e instanceof Error ? e.message : String(e)).split('\n');
+  process.stderr.write(`symplex: this is a fault of the program, not of the file: ${printable(said)}\n`);
+  return CRASHED;
+}

@@ -3,5 +3,5 @@
 import { register } from 'tsx/esm/api';
 
 register();
-const { main } = await import('./main.ts');
-process.exitCode = await main(process.argv.slice(2));
+const { crashed } = await import('./outcome.ts');
+process.exitCode = await import('./main.ts').then(({ main }) => main(process.argv.slice(2))).catch(crashed);
