@@ -25,6 +25,7 @@ export type {
 } from './documents';
 export { FORMAT_VERSION, hearsFarEnd, hearsSelf, RATED_SPL } from './documents';
 export { type Host, hostsOf } from './hosts';
+export { type Merged, merged, same } from './merge';
 export type {
   AppClass,
   Basis,
