@@ -1,4 +1,4 @@
-import Dexie, { type EntityTable } from 'dexie';
+import Dexie, { type DexieOptions, type EntityTable } from 'dexie';
 import type { Drawer, Job, Setup } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 
@@ -65,8 +65,8 @@ export type Desk = Dexie & {
 };
 
 /** Open the person's documents; a browser that has none yet gets the demo ones. */
-function openDesk(): Desk {
-  const db = new Dexie('symplex') as Desk;
+function openDesk(options?: DexieOptions): Desk {
+  const db = new Dexie('symplex', options) as Desk;
   db.version(1).stores({ setups: 'id', jobs: 'id', drawers: 'id', steps: '++seq, undone', settings: 'key' });
   db.version(2).stores({ photos: 'key' });
   db.version(3).stores({ takes: 'id, setup' });
@@ -88,4 +88,27 @@ let opened: Desk | null = null;
 export const desk = (): Desk => {
   opened ??= openDesk();
   return opened;
+};
+
+/** Where documents are kept: in the browser; or, where that keeps nothing, in this page's memory, and why. */
+export type Where = { readonly in: 'browser' } | { readonly in: 'memory'; readonly why: unknown };
+
+let readied: Promise<Where> | null = null;
+/**
+ * Open the database before anything is asked of it. Where the browser refuses to keep anything, as in some private windows or
+ * with site data blocked, all works on a database in memory, which is gone with the page.
+ */
+export const ready = (): Promise<Where> => {
+  readied ??= desk()
+    .open()
+    .then(
+      (): Where => ({ in: 'browser' }),
+      async (why: unknown): Promise<Where> => {
+        const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
+        opened = openDesk({ indexedDB: new IDBFactory(), IDBKeyRange });
+        await opened.open();
+        return { in: 'memory', why };
+      },
+    );
+  return readied;
 };

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { type Drawer, type Setup, writeDocument } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { bringIn, change, desk, everythingKept, nextSteps, redo, undo } from '.';
+import { bringIn, change, desk, everythingKept, nextSteps, redo, revise, undo } from '.';
 
 beforeEach(async () => {
   await desk().delete();
@@ -140,5 +140,51 @@ describe('files in and out', () => {
     expect(brought).toMatchObject({ ok: false, problem: { pointer: '/setups/3/parts/0/class' } });
     expect(await text()).toBe(before);
     expect((await nextSteps()).back).toBeNull();
+  });
+});
+
+describe('two hands on one document', () => {
+  const [song] = demoSetups.filter((s) => s.id === 'kiln-song');
+  const named = (s: Setup, id: string, name: string): Setup => ({
+    ...s,
+    parts: s.parts.map((p) => (p.id === id ? { ...p, name } : p)),
+  });
+  const [one, other] = song.parts.map((p) => p.id);
+  const there = async () => (await desk().setups.get(song.id))!;
+  const nameOf = async (id: string) => (await there()).parts.find((p) => p.id === id)!.name;
+
+  test('what each did at another place is both there, whoever comes first; undo takes back the last alone', async () => {
+    await Promise.all([
+      revise('mine', 'setups', song, named(song, one, 'mine'), catalogue),
+      revise('theirs', 'setups', song, named(song, other, 'theirs'), catalogue),
+    ]);
+    expect([await nameOf(one), await nameOf(other)]).toEqual(['mine', 'theirs']);
+    await undo();
+    expect([await nameOf(one), await nameOf(other)]).toEqual(['mine', song.parts[1].name]);
+  });
+  test('at the same place the later stands, and is told that it replaces', async () => {
+    await revise('theirs', 'setups', song, named(song, one, 'theirs'), catalogue);
+    const mine = await revise('mine', 'setups', song, named(song, one, 'mine'), catalogue);
+    expect(mine).toEqual({ ok: true, replaced: [`/parts/${one}/name`] });
+    expect(await nameOf(one)).toBe('mine');
+  });
+  test('of a setup that was removed meanwhile, or that would not go together, nothing is kept and why is told', async () => {
+    const joined = song.joints.find((j) => [j.a.part, j.b.part].includes(other))!;
+    const without = {
+      ...song,
+      parts: song.parts.filter((p) => p.id !== other),
+      joints: song.joints.filter((j) => ![j.a.part, j.b.part].includes(other)),
+      placements: song.placements.filter((p) => p.part !== other),
+    };
+    await change('gone', [{ kind: 'setups', id: song.id, become: () => without }]);
+    const moved = { ...song, joints: song.joints.map((j) => (j === joined ? { ...j, outMm: 2 } : j)) };
+    const added = { ...moved, joints: [...moved.joints, { ...joined, id: 'again' }] };
+    const before = await there();
+    const kept = await revise('add', 'setups', song, added, catalogue);
+    expect(kept.ok === false && kept.message).toMatch(/changed in another window.*does not go together/);
+    expect(await there()).toEqual(before);
+    await change('all gone', [{ kind: 'setups', id: song.id, become: () => null }]);
+    const late = await revise('late', 'setups', song, named(song, one, 'late'), catalogue);
+    expect(late).toEqual({ ok: false, message: 'It was removed in another window.' });
   });
 });

@@ -20,7 +20,7 @@ const acts = (setup: Setup): readonly Change[] => [
 test('knobs, distances and names set by two hands in any order: each field has what was set last', () => {
   // As sold: the first knob that is turned is also the first that its part has.
   const demo = demoSetups.find((s) => s.id === 'kiln-song')!;
-  const song = { ...demo, parts: demo.parts.map(({ knobs: _, ...p }) => p) };
+  const song: Setup = { ...demo, parts: demo.parts.map(({ knobs: _, ...p }) => p) };
   const fields = song.parts.flatMap((p) =>
     (catalogue.parts.get(p.class)!.knobs ?? []).map((k) => ({ part: p.id, knob: k.id, min: k.min, max: k.max })),
   );

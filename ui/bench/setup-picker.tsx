@@ -1,8 +1,7 @@
 'use client';
 import { usePathname, useRouter } from 'next/navigation';
 import type { Setup } from '@/core/model';
-import { change } from '@/store';
-import { DocumentPicker, freeId, setSetting, useAll } from '../kit';
+import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../kit';
 
 /** Which setup lies on the bench; another, another name, or none of it. */
 export function SetupPicker({ setup }: { readonly setup: Setup }) {
@@ -17,12 +16,12 @@ export function SetupPicker({ setup }: { readonly setup: Setup }) {
   const variant = async () => {
     const id = freeId(setup.id, new Set(all.map((s) => s.id)));
     const name = `${setup.name}, variant`.slice(0, 120);
-    await change(`Variant of ${setup.name}`, [{ kind: 'setups', id, become: () => ({ ...setup, id, name }) }]);
-    await open(id);
+    const become = () => ({ ...setup, id, name });
+    if (await keepChange(`Variant of ${setup.name}`, [{ kind: 'setups', id, become }])) await open(id);
   };
   const remove = async () => {
-    await change(`Remove ${setup.name}`, [{ kind: 'setups', id: setup.id, become: () => null }]);
-    router.push(here);
+    if (await keepChange(`Remove ${setup.name}`, [{ kind: 'setups', id: setup.id, become: () => null }]))
+      router.push(here);
   };
   return (
     <DocumentPicker
@@ -31,7 +30,7 @@ export function SetupPicker({ setup }: { readonly setup: Setup }) {
       all={all}
       onOpen={open}
       onRename={(name) =>
-        change(`Rename to ${name}`, [{ kind: 'setups', id: setup.id, become: (s) => s && { ...s, name } }])
+        keepChange(`Rename to ${name}`, [{ kind: 'setups', id: setup.id, become: (s) => s && { ...s, name } }])
       }
       onRemove={remove}
       onVariant={variant}

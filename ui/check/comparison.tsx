@@ -4,8 +4,7 @@ import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { type Calibration, calibrate, calibrated, compareTake, type Known, type TakeReport } from '@/core/take';
-import { change } from '@/store';
-import { Button, GATE_TITLES, NumberField, nameIn, StatusMark } from '../kit';
+import { Button, GATE_TITLES, keepChange, NumberField, nameIn, StatusMark } from '../kit';
 import { tell } from '../shell';
 
 interface Props {
@@ -88,14 +87,14 @@ function Calibrating({ measured, setup, report }: Props) {
   const keep = async (c: Calibration) => {
     const { part } = c;
     const date = new Date().toISOString().slice(0, 10);
-    await change(`Calibrate ${nameIn(setup, part)}`, [
+    const isKept = await keepChange(`Calibrate ${nameIn(setup, part)}`, [
       {
         kind: 'setups',
         id: setup.id,
         become: (now) => now && { ...now, parts: now.parts.map((p) => (p.id === part ? calibrated(p, c, date) : p)) },
       },
     ]);
-    tell(`The ${nameIn(setup, part)} now goes by what you measured. Undo takes it back.`);
+    if (isKept) tell(`The ${nameIn(setup, part)} now goes by what you measured. Undo takes it back.`);
   };
   return (
     <details className="mt-2 border-rule border-t pt-2">

@@ -3,7 +3,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, RotateCcw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { desk, type KeptTake } from '@/store';
-import { Button } from '../kit';
+import { attempt, Button } from '../kit';
 import { saveFile, tell } from '../shell';
 
 /** Keep a recording in this browser; with a setup, or as a sample of the library. */
@@ -61,8 +61,7 @@ export function KeptTakes({ title, takes, onOpen }: Props) {
               type="button"
               aria-label={`Throw ${t.name} away`}
               onClick={() => {
-                void desk().takes.delete(t.id);
-                setGone(t);
+                void attempt(() => desk().takes.delete(t.id)).then(() => setGone(t));
               }}
               className="min-h-10 min-w-10 rounded-r-lg border border-rule border-l-0 bg-card text-soft hover:text-fail"
             >
@@ -76,8 +75,7 @@ export function KeptTakes({ title, takes, onOpen }: Props) {
           {gone.name} is thrown away.
           <Button
             onClick={() => {
-              void desk().takes.put(gone);
-              setGone(null);
+              void attempt(() => desk().takes.put(gone)).then((id) => id !== null && setGone(null));
             }}
           >
             <RotateCcw size={16} aria-hidden /> Bring it back

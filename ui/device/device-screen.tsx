@@ -3,9 +3,8 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Setup } from '@/core/model';
 import { type Act, isSetting, settingActs } from '@/core/standin';
-import { change } from '@/store';
 import { SetupPicker, SetupScreen, Tracks } from '../bench';
-import { appOf, Button, useOrder, useReport, useStandIn } from '../kit';
+import { appOf, Button, keepSetup, useOrder, useReport, useStandIn } from '../kit';
 import { Screen, tell } from '../shell';
 import { Drawn } from './drawn';
 import { OrderList } from './order-list';
@@ -32,12 +31,12 @@ function Bench({ setup }: { readonly setup: Setup }) {
   const held = wanted.some(isSetting);
   const own = held ? acts.slice(start) : acts.filter((a) => !isSetting(a));
   const followed = own.length <= wanted.length && own.every((a, i) => same(a, wanted[i]));
-  const save = (label: string, next: Setup) =>
-    void change(label, [{ kind: 'setups', id: setup.id, become: () => next }]);
-  const keep = () => {
-    void change('Done so at the device', [{ kind: 'setups', id: setup.id, become: () => tried.setup }]);
-    tell('The line sheet now stands as you tried it. Undo takes it back.');
+  const save = async (label: string, next: Setup, done: string | null = null) => {
+    const { kept, word } = await keepSetup(label, setup, next);
+    if (word ?? (kept ? done : null)) tell(word ?? done!);
   };
+  const keep = () =>
+    void save('Done so at the device', tried.setup, 'The line sheet now stands as you tried it. Undo takes it back.');
   return (
     <Screen
       title={<SetupPicker setup={setup} />}

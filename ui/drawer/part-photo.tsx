@@ -4,7 +4,7 @@ import { Camera, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Part } from '@/core/model';
 import { desk, photoKey } from '@/store';
-import { Button, partName, useObjectUrl } from '../kit';
+import { attempt, Button, partName, useObjectUrl } from '../kit';
 
 /** Longest side that is kept, pixels: enough to know a part by. */
 const LONGEST = 800;
@@ -32,7 +32,7 @@ export function PartPhoto({ drawer, part }: { readonly drawer: string; readonly 
     if (!file) return;
     const picture = await smaller(file);
     setWrong(picture ? null : `${file.name} is not a picture that this browser can read. Nothing was changed.`);
-    if (picture) await desk().photos.put({ key, picture });
+    if (picture) await attempt(() => desk().photos.put({ key, picture }));
   };
   return (
     <div className="mb-3 flex flex-wrap items-end gap-2">
@@ -53,7 +53,7 @@ export function PartPhoto({ drawer, part }: { readonly drawer: string; readonly 
         />
       </label>
       {url && (
-        <Button look="quiet" onClick={() => void desk().photos.delete(key)}>
+        <Button look="quiet" onClick={() => void attempt(() => desk().photos.delete(key))}>
           <Trash2 size={18} aria-hidden /> Without
         </Button>
       )}

@@ -4,8 +4,8 @@ import { type DragEvent, useId, useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { type Document, type DocumentProblem, writeDocument } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { bringIn, change, everythingKept } from '@/store';
-import { Button, useAll } from '../kit';
+import { bringIn } from '@/store';
+import { attempt, Button, everythingHere, keepChange, useAll } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 
 type Outcome =
@@ -23,7 +23,9 @@ export function FilesScreen() {
       const brought =
         file.size > LARGEST_BYTES
           ? { ok: false as const, problem: { pointer: '', message: 'The file is far larger than any of ours.' } }
-          : await bringIn(await file.text(), file.name, catalogue);
+          : await attempt(async () => bringIn(await file.text(), file.name, catalogue));
+      // Refused by the browser: that is said above, and stays there.
+      if (!brought) continue;
       all.push(
         brought.ok
           ? { kind: 'in', file: file.name, names: brought.names }
@@ -32,14 +34,14 @@ export function FilesScreen() {
     }
     setOutcomes(all);
   };
-  const saveAll = async () => saveFile('symplex.bundle.json', writeDocument(await everythingKept()));
+  const saveAll = async () => saveFile('symplex.bundle.json', writeDocument(await everythingHere()));
   const demoBack = async () => {
-    await change('Bring the demo back', [
+    const isBack = await keepChange('Bring the demo back', [
       ...demoSetups.map((d) => ({ kind: 'setups' as const, id: d.id, become: () => d })),
       ...demoJobs.map((d) => ({ kind: 'jobs' as const, id: d.id, become: () => d })),
       { kind: 'drawers', id: demoDrawer.id, become: () => demoDrawer },
     ]);
-    tell('The demo is back as it was. Undo takes it away again.');
+    if (isBack) tell('The demo is back as it was. Undo takes it away again.');
   };
   return (
     <Screen

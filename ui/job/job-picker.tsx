@@ -1,8 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import type { Job } from '@/core/model';
-import { change } from '@/store';
-import { DocumentPicker, freeId, setSetting, useAll } from '../kit';
+import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../kit';
 
 const BLANK: Omit<Job, 'id' | 'name'> = {
   format: 'symplex.job',
@@ -29,14 +28,14 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
   };
   const begin = async () => {
     const id = freeId('job', new Set(jobs.map((j) => j.id)));
-    await change('New job', [{ kind: 'jobs', id, become: () => ({ ...BLANK, id, name: `Job ${id.slice(4)}` }) }]);
-    await open(id);
+    const become = () => ({ ...BLANK, id, name: `Job ${id.slice(4)}` });
+    if (await keepChange('New job', [{ kind: 'jobs', id, become }])) await open(id);
   };
   const variant = async (of: Job) => {
     const id = freeId(of.id, new Set(jobs.map((j) => j.id)));
     const name = `${of.name}, variant`.slice(0, 120);
-    await change(`Variant of ${of.name}`, [{ kind: 'jobs', id, become: () => ({ ...of, id, name }) }]);
-    await open(id);
+    const become = () => ({ ...of, id, name });
+    if (await keepChange(`Variant of ${of.name}`, [{ kind: 'jobs', id, become }])) await open(id);
   };
   return (
     <DocumentPicker
@@ -47,9 +46,9 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
       onNew={begin}
       {...(job ? { onVariant: () => variant(job) } : {})}
       onRename={(name) =>
-        job && change(`Rename to ${name}`, [{ kind: 'jobs', id: job.id, become: (j) => j && { ...j, name } }])
+        job && keepChange(`Rename to ${name}`, [{ kind: 'jobs', id: job.id, become: (j) => j && { ...j, name } }])
       }
-      onRemove={() => job && change(`Remove ${job.name}`, [{ kind: 'jobs', id: job.id, become: () => null }])}
+      onRemove={() => job && keepChange(`Remove ${job.name}`, [{ kind: 'jobs', id: job.id, become: () => null }])}
     />
   );
 }

@@ -4,8 +4,20 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { catalogue } from '@/catalogue';
 import { type Job, writeDocument } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { change, desk } from '@/store';
-import { appOf, Button, headsetOnly, setSetting, useAll, useDrawer, useJob, usePlan, useUses } from '../kit';
+import { desk } from '@/store';
+import {
+  appOf,
+  Button,
+  headsetOnly,
+  keepChange,
+  keepRevision,
+  setSetting,
+  useAll,
+  useDrawer,
+  useJob,
+  usePlan,
+  useUses,
+} from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { DeadEnd } from './dead-end';
@@ -17,13 +29,13 @@ const CostChart = dynamic(() => import('./cost-chart').then((m) => m.CostChart),
 const JobPicker = dynamic(() => import('./job-picker').then((m) => m.JobPicker), { ssr: false });
 
 /** Keeps a chain as a setup of its own, under the first free name. */
-async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<string> {
+async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<string | null> {
   const stem = `${job.id.slice(0, 50)}-${letter.toLowerCase()}`;
   const taken = new Set(await desk().setups.toCollection().primaryKeys());
   let id = stem;
   for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`;
   const setup = { ...answer.setup, id, name: `${job.name}, chain ${letter}`.slice(0, 120) };
-  await change(`Open chain ${letter}`, [{ kind: 'setups', id, become: () => setup }]);
+  if (!(await keepChange(`Open chain ${letter}`, [{ kind: 'setups', id, become: () => setup }]))) return null;
   await setSetting('setup', id);
   return id;
 }
@@ -44,9 +56,13 @@ export function JobScreen() {
       </Screen>
     );
   }
-  const fill = (label: string, next: Job) => change(label, [{ kind: 'jobs', id: job.id, become: () => next }]);
+  const fill = async (label: string, next: Job) => {
+    const { word } = await keepRevision(label, 'jobs', job, next);
+    if (word) tell(word);
+  };
   const open = async (answer: Answer, letter: string) => {
     const id = await keepAnswer(job, answer, letter);
+    if (id === null) return;
     tell(`Chain ${letter} is kept as a setup of its own.`);
     router.push(`/line/?setup=${encodeURIComponent(id)}`);
   };

@@ -1,11 +1,11 @@
 import { catalogue } from '@/catalogue';
 import { checkDocument, type Drawer } from '@/core/model';
-import { change } from '@/store';
+import { keepChange } from './keeping';
 
 /** Change the drawer, unless that would make it one that could not be opened again. @returns what is wrong, or null. */
 export async function editDrawer(label: string, id: string, edit: (drawer: Drawer) => Drawer): Promise<string | null> {
   let wrong: string | null = null;
-  await change(label, [
+  const isKept = await keepChange(label, [
     {
       kind: 'drawers',
       id,
@@ -17,5 +17,5 @@ export async function editDrawer(label: string, id: string, edit: (drawer: Drawe
       },
     },
   ]);
-  return wrong;
+  return wrong ?? (isKept ? null : 'This could not be kept.');
 }

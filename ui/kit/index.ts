@@ -4,6 +4,7 @@ export { DocumentPicker } from './document-picker';
 export { editDrawer } from './edit-drawer';
 export { spoken } from './figure-names';
 export { Figures } from './figures';
+export { attempt, everythingHere, keepChange, keepRevision, keepSetup, useNotKept } from './keeping';
 export { NumberField } from './number-field';
 export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';

@@ -10,9 +10,17 @@ interface Props {
   readonly onValue: (value: number) => void;
 }
 
-/** A number that can be typed in peace: what is half typed stays as it is, and counts once it is a number in its range. */
+/**
+ * A number that can be typed in peace: it counts when the field is left or Enter is pressed, as one step. What is no number
+ * in its range is put back.
+ */
 export function NumberField({ label, value, min, max, step, onValue }: Props) {
   const [text, setText] = useState<string | null>(null);
+  const done = () => {
+    setText(null);
+    const entered = Number(text);
+    if (text !== null && text !== '' && entered >= min && entered <= max && entered !== value) onValue(entered);
+  };
   return (
     <label className="block text-sm">
       {label}
@@ -22,12 +30,11 @@ export function NumberField({ label, value, min, max, step, onValue }: Props) {
         max={max}
         step={step}
         value={text ?? String(value)}
-        onChange={(e) => {
-          setText(e.target.value);
-          const entered = Number(e.target.value);
-          if (e.target.value !== '' && entered >= min && entered <= max) onValue(entered);
+        onChange={(e) => setText(e.target.value)}
+        onBlur={done}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') done();
         }}
-        onBlur={() => setText(null)}
         className="mt-0.5 min-h-10 w-full rounded-lg border border-soft bg-paper px-2 font-mono text-base"
       />
     </label>

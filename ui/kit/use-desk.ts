@@ -2,12 +2,22 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
 import type { Drawer, Job, Setup } from '@/core/model';
-import { desk, type Kept, type Kind, nextSteps, type Setting } from '@/store';
+import { desk, type Kept, type Kind, nextSteps, ready, type Setting } from '@/store';
+import { attempt, keptNowhere } from './keeping';
 
 /** What lies in the browser is only known there: false while the page is still the built one. */
 export function useOnPage(): boolean {
   const [on, setOn] = useState(false);
-  useEffect(() => setOn(true), []);
+  useEffect(() => {
+    let current = true;
+    void ready().then((where) => {
+      if (where.in === 'memory') keptNowhere(where.why);
+      if (current) setOn(true);
+    });
+    return () => {
+      current = false;
+    };
+  }, []);
   return on;
 }
 
@@ -28,7 +38,8 @@ export function useSetting(key: Setting['key']): string | null | undefined {
   return useLiveQuery(async () => (on ? ((await desk().settings.get(key))?.value ?? null) : undefined), [on, key]);
 }
 
-export const setSetting = (key: Setting['key'], value: string): Promise<unknown> => desk().settings.put({ key, value });
+export const setSetting = (key: Setting['key'], value: string): Promise<unknown> =>
+  attempt(() => desk().settings.put({ key, value }));
 
 /** The document that lies open, or the first there is; undefined while it loads, null when there is none. */
 function useOpen<K extends Kind>(kind: K, key: Setting['key'], wanted?: string | null): Kept[K] | null | undefined {

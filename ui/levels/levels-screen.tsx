@@ -38,7 +38,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
     return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
   }
   const onSet = async (label: string, next: Setup) => {
-    await keep(label, next);
+    if (!(await keep(label, next))) return;
     tell(`${label}: done. Undo takes it back.`);
   };
   const layout = layOut(shown, report);

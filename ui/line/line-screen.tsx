@@ -45,12 +45,12 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const quieter = useQuieter(kept, drawer, hums);
 
   const onMend = async (label: string, next: Setup) => {
-    await keep(label, next);
+    if (!(await keep(label, next))) return;
     setFocus(null);
     tell(`${label}: done. Undo takes it back.`);
   };
   const onSwap = async (label: string, next: Setup) => {
-    await keep(label, next);
+    if (!(await keep(label, next))) return;
     tell(`${label}: done. Undo takes it back.`);
   };
   const shown = judgement.setup ?? setup;

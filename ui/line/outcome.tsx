@@ -1,8 +1,7 @@
 'use client';
 import { Frown, Smile } from 'lucide-react';
 import type { Drawer, Setup } from '@/core/model';
-import { change } from '@/store';
-import { Button, classOf, useDrawer } from '../kit';
+import { Button, classOf, keepChange, useDrawer } from '../kit';
 import { tell } from '../shell';
 
 /** What a result says something about: pieces that do not always do what they should. */
@@ -23,12 +22,13 @@ export function OutcomeBox({ setup }: { readonly setup: Setup }) {
   const classes = tellsOf(setup);
   if (!drawer || classes.length === 0) return null;
   const own = (drawer.outcomes ?? []).filter((o) => o.device === setup.job.device && classes.includes(o.class));
-  const log = (worked: boolean) => {
+  const log = async (worked: boolean) => {
     const date = new Date().toISOString().slice(0, 10);
     const news = classes.map((c) => ({ class: c, device: setup.job.device, worked, date }));
     const become = (d: Drawer | null) => d && { ...d, outcomes: [...(d.outcomes ?? []), ...news] };
-    void change(worked ? 'It worked' : 'It did not work', [{ kind: 'drawers', id: drawer.id, become }]);
-    tell('Kept in the drawer: the next plan counts it. Undo takes it back.');
+    const label = worked ? 'It worked' : 'It did not work';
+    if (await keepChange(label, [{ kind: 'drawers', id: drawer.id, become }]))
+      tell('Kept in the drawer: the next plan counts it. Undo takes it back.');
   };
   return (
     <section aria-label="How did it go" className="mt-3 rounded-xl border border-rule bg-card p-4 print:hidden">

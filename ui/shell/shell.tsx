@@ -2,6 +2,7 @@
 import { type ReactNode, useEffect } from 'react';
 import { useSetting } from '../kit';
 import { Nav } from './nav';
+import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
 
 /** Around every screen: the rooms, what was just done, light or dark. */
@@ -13,7 +14,10 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   return (
     <>
       <Nav dark={dark} />
-      <div className="pb-18 desk:ml-19 desk:pb-0">{children}</div>
+      <div className="pb-18 desk:ml-19 desk:pb-0">
+        <NotKeptBar />
+        {children}
+      </div>
       <Told />
     </>
   );

@@ -2,11 +2,11 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect } from 'react';
 import { redo, undo } from '@/store';
-import { Button, useSteps } from '../kit';
+import { attempt, Button, useSteps } from '../kit';
 import { tell } from './tell';
 
 async function walk(way: 'undo' | 'redo'): Promise<void> {
-  const label = await (way === 'undo' ? undo() : redo());
+  const label = await attempt(way === 'undo' ? undo : redo);
   if (label) tell(way === 'undo' ? `Taken back: ${label}.` : `Done again: ${label}.`);
 }
 
