@@ -3,7 +3,7 @@ const rooms = (list) => `^(${list.join('|')})/`;
 
 /** A room of core, entered from anywhere else, is entered by its index. */
 const CORE_ROOMS =
-  '(model|connectors|change|cause|mend|circuit|signal|interference|host|power|routing|gates|levels|standin|plan|identify|compile|readings|assess|wav|take|render|filter|edit)';
+  '(model|read|connectors|change|cause|mend|circuit|signal|interference|host|power|routing|gates|levels|standin|plan|identify|compile|readings|assess|wav|take|render|filter|edit)';
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {

@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { assess } from '@/core/assess';
 import type { GateName } from '@/core/gates';
-import { checkDocument, readDocument, type Setup } from '@/core/model';
+import { checkDocument, type Setup } from '@/core/model';
+import { readDocument } from '@/core/read';
 import { demoDrawer, demoJobs, demoSetups } from '.';
 
 const files = readdirSync('demo').filter((f) => f.endsWith('.json'));

@@ -6,7 +6,7 @@ import standaloneCode from 'ajv/dist/standalone/index.js';
 import { build } from 'esbuild';
 
 const folder = new URL('../public/schemas/', import.meta.url);
-const out = new URL('../core/model/generated/', import.meta.url);
+const out = new URL('../core/read/generated/', import.meta.url);
 
 const ajv = new Ajv({
   code: { source: true, esm: true },

@@ -1,6 +1,7 @@
-import { type Catalogue, checkDocument, type Document, type DocumentProblem, readDocument } from '@/core/model';
+import type { Catalogue, Document, DocumentProblem } from '@/core/model';
 import { desk } from './desk';
 import { change, type Edit } from './history';
+import { reader } from './reader';
 
 export type Brought =
   | { readonly ok: true; readonly names: readonly string[] }
@@ -8,6 +9,7 @@ export type Brought =
 
 /** Bring in the text of a file, as one step that undo takes back. A file with a fault changes nothing. */
 export async function bringIn(text: string, fileName: string, catalogue: Catalogue): Promise<Brought> {
+  const { checkDocument, readDocument } = await reader();
   const read = readDocument(text);
   if (!read.ok) return read;
   const wrong = checkDocument(read.value, catalogue);

@@ -1,6 +1,7 @@
 import Dexie, { type DexieOptions, type EntityTable } from 'dexie';
 import type { Drawer, Job, Setup } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { reader } from './reader';
 
 export interface Kept {
   readonly setups: Setup;
@@ -99,16 +100,14 @@ let readied: Promise<Where> | null = null;
  * with site data blocked, all works on a database in memory, which is gone with the page.
  */
 export const ready = (): Promise<Where> => {
-  readied ??= desk()
-    .open()
-    .then(
-      (): Where => ({ in: 'browser' }),
-      async (why: unknown): Promise<Where> => {
-        const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
-        opened = openDesk({ indexedDB: new IDBFactory(), IDBKeyRange });
-        await opened.open();
-        return { in: 'memory', why };
-      },
-    );
+  readied ??= Promise.all([desk().open(), reader()]).then(
+    (): Where => ({ in: 'browser' }),
+    async (why: unknown): Promise<Where> => {
+      const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
+      opened = openDesk({ indexedDB: new IDBFactory(), IDBKeyRange });
+      await Promise.all([opened.open(), reader()]);
+      return { in: 'memory', why };
+    },
+  );
   return readied;
 };

@@ -1,14 +1,22 @@
-import { type Bundle, FORMAT_VERSION } from '@/core/model';
+import { type Bundle, type Catalogue, FORMAT_VERSION } from '@/core/model';
 import { desk } from './desk';
+import { reader } from './reader';
+import { sorted } from './sound';
 
-/** Everything that is kept, as one document; documents in the order of their ids, so that equal desks give equal files. */
-export async function everythingKept(): Promise<Bundle> {
+const byId = (a: { readonly id: string }, b: { readonly id: string }): number => (a.id < b.id ? -1 : 1);
+
+/**
+ * Everything that is kept and whole, as one document that can be read back; in the order of their ids, so that equal desks
+ * give equal files. What is set aside is saved by itself.
+ */
+export async function everythingKept(catalogue: Catalogue): Promise<Bundle> {
+  await reader();
   const db = desk();
   return db.transaction('r', [db.setups, db.jobs, db.drawers], async () => ({
     format: 'symplex.bundle',
     version: FORMAT_VERSION,
-    setups: await db.setups.orderBy('id').toArray(),
-    jobs: await db.jobs.orderBy('id').toArray(),
-    drawers: await db.drawers.orderBy('id').toArray(),
+    setups: [...(await sorted('setups', catalogue)).sound].sort(byId),
+    jobs: [...(await sorted('jobs', catalogue)).sound].sort(byId),
+    drawers: [...(await sorted('drawers', catalogue)).sound].sort(byId),
   }));
 }

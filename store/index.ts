@@ -3,3 +3,4 @@ export { desk, type Kept, type KeptTake, KINDS, type Kind, photoKey, ready, type
 export { everythingKept } from './everything';
 export { change, type Edit, nextSteps, redo, undo } from './history';
 export { type Revised, revise } from './revise';
+export { type SetAside, setAside, sorted } from './sound';

@@ -1,6 +1,7 @@
-import { type Catalogue, checkDocument, merged } from '@/core/model';
+import { type Catalogue, merged } from '@/core/model';
 import type { Kept, Kind } from './desk';
 import { change, type Edit } from './history';
+import { reader } from './reader';
 
 export type Revised =
   | {
@@ -23,6 +24,7 @@ export async function revise<K extends Kind>(
   next: Kept[K],
   catalogue: Catalogue,
 ): Promise<Revised> {
+  const { checkDocument } = await reader();
   let revised: Revised = { ok: false, message: 'It was removed in another window.' };
   const become = (now: Kept[K] | null): Kept[K] | null => {
     if (!now) return now;

@@ -12,12 +12,12 @@ beforeEach(async () => {
 });
 afterEach(() => desk().close());
 
-const text = async () => writeDocument(await everythingKept());
+const text = async () => writeDocument(await everythingKept(catalogue));
 const rename = (id: string, name: string) =>
   change(`Rename to ${name}`, [{ kind: 'setups', id, become: (s) => s && { ...s, name } }]);
 
 test('a browser that has nothing yet gets the demo', async () => {
-  const kept = await everythingKept();
+  const kept = await everythingKept(catalogue);
   expect([kept.setups.length, kept.jobs.length, kept.drawers.length]).toEqual([demoSetups.length, demoJobs.length, 1]);
 });
 

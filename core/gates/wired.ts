@@ -97,8 +97,9 @@ function arrives(readings: Readings, line: LineReading): Finding {
 }
 
 /** Is what is recorded a microphone of its own, and not the one that this voice is at? */
-const isAnotherMicrophone = ({ compiled, intended }: Readings, line: LineReading): boolean =>
+const isAnotherMicrophone = ({ compiled, intended, channels }: Readings, line: LineReading): boolean =>
   intended !== null &&
+  !channels.some((c) => c.input.part === line.part) &&
   intended.part !== line.part &&
   compiled.setup.placements.some((p) => p.part === intended.part) &&
   compiled.fitted.get(intended.part)!.partClass.kind === 'microphone';

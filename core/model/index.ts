@@ -52,6 +52,5 @@ export { partName } from './part-name';
 export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
 export type { DocumentProblem } from './problem';
 export { knobAt, quantity, valueWithBasis } from './quantity';
-export { readDocument } from './read';
 export { turnKnob } from './turn';
 export { writeDocument } from './write';

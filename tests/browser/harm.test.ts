@@ -66,14 +66,43 @@ test('a browser that may not listen says so, and how to change it; the rest of t
   await walk.sees(/Open takes/);
 });
 
-test('a setup that makes no sense is not computed, and what is kept can still be saved', async () => {
+test('a setup that makes no sense is set aside with its fault: the rest works, is saved, and it can be taken away', async () => {
   await walk.open('files/');
   await walk.sees(/glaze-talk/);
-  await spoil('"Spoilt"');
-  await walk.open('line/?setup=spoilt');
-  await walk.sees(/cannot be computed/);
-  await walk.press(/^Save everything/, 'button');
-  expect(JSON.parse(await walk.saved('symplex.bundle.json')).jobs).toHaveLength(3);
+  for (const name of ['"Spoilt"', '{ "not": "a name" }']) {
+    await spoil(name);
+    for (const room of [
+      '',
+      'line/',
+      'levels/',
+      'power/',
+      'device/',
+      'check/',
+      'drawer/',
+      'compare/',
+      'kit/',
+      'files/',
+    ]) {
+      await walk.open(room);
+      await walk.driver.wait(async () => (await walk.texts('h1'))[0] !== '', 20_000);
+      expect((await walk.texts('main')).join()).not.toMatch(/This screen broke/);
+    }
+    await walk.sees(/(Spoilt|spoilt): at (the top|\/name)/, '[aria-label="Set aside"]');
+    await walk.open('line/?setup=spoilt');
+    await walk.sees(/This setup cannot be read here/, 'h1');
+    await walk.sees(/is set aside: at (the top|\/name)/, '[role=alert]');
+  }
+  await walk.open('line/?setup=nobody');
+  await walk.sees(/There is no setup "nobody" here/, 'h1');
+  await walk.open('files/');
+  await walk.press(/^Save as it is$/);
+  expect(JSON.parse(await walk.saved('spoilt.raw.json'))).toMatchObject({ id: 'spoilt' });
+  await walk.press(/^Save everything$/);
+  expect(JSON.parse(await walk.saved('symplex.bundle.json')).setups.map((s: { id: string }) => s.id)).not.toContain(
+    'spoilt',
+  );
+  await walk.press(/^Remove$/);
+  await walk.driver.wait(async () => (await walk.texts('[aria-label="Set aside"]')).length === 0, 20_000);
   await walk.open('line/?setup=kiln-rehearsed');
   await walk.waitForGate('Seen', 'pass');
 });
@@ -81,8 +110,11 @@ test('a setup that makes no sense is not computed, and what is kept can still be
 test('when a screen breaks it says so, and offers what is kept and a way on', async () => {
   await walk.open('files/');
   await walk.sees(/glaze-talk/);
-  await spoil('{ "not": "a name" }');
-  await walk.open('line/?setup=spoilt');
+  const chrome = walk.driver as typeof walk.driver & { sendDevToolsCommand(n: string, p: object): Promise<void> };
+  await chrome.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+    source: `if (location.search === '?broken') String.prototype.localeCompare = () => { throw new Error('no order'); };`,
+  });
+  await walk.open('line/?broken');
   await walk.sees(/This screen broke.*safe in this browser/);
   await walk.find('button', /^Save everything to a file$/);
   await walk.find('a', /^Go to Files$/);

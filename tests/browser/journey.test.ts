@@ -189,7 +189,7 @@ describe('files', () => {
     bad.setups[1].parts[2].class = '<img src=x onerror="document.title=1">';
     await bring('bad.json', JSON.stringify(bad));
     await walk.sees(/bad\.json was refused, and nothing was changed.*\/setups\/1\/parts\/2\/class/, '[role=alert]');
-    await bring('big.json', ' '.repeat(6_000_000));
+    await bring('big.json', ' '.repeat(21_000_000));
     await walk.sees(/big\.json was refused.*larger than/, '[role=alert]');
     const named = JSON.parse(everything).setups[0];
     await bring('markup.json', JSON.stringify({ ...named, id: 'markup', name: '<b onmouseover=alert(1)>Bold</b>' }));

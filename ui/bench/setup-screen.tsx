@@ -3,7 +3,7 @@ import { useSearchParams } from 'next/navigation';
 import { type ReactNode, useEffect } from 'react';
 import type { Setup } from '@/core/model';
 import { setSetting, useSetup } from '../kit';
-import { Screen } from '../shell';
+import { Missing, Screen } from '../shell';
 
 /** A screen about the setup that lies open: the one in the address, else the last; a word when there is none. */
 export function SetupScreen({
@@ -13,12 +13,14 @@ export function SetupScreen({
   readonly name: string;
   readonly children: (kept: Setup) => ReactNode;
 }) {
-  const kept = useSetup(useSearchParams().get('setup'));
+  const wanted = useSearchParams().get('setup');
+  const kept = useSetup(wanted);
   useEffect(() => {
     if (kept) void setSetting('setup', kept.id);
   }, [kept]);
   if (kept === undefined) return <Screen title={name}>{null}</Screen>;
   if (kept === null) {
+    if (wanted !== null) return <Missing what="setup" id={wanted} />;
     return (
       <Screen title="No setup yet">
         <p>Open a chain from the job sentence, or bring a setup in under Files.</p>

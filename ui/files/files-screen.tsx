@@ -5,7 +5,7 @@ import { catalogue } from '@/catalogue';
 import { type Document, type DocumentProblem, writeDocument } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { bringIn } from '@/store';
-import { attempt, Button, everythingHere, keepChange, useAll } from '../kit';
+import { attempt, Button, everythingHere, keepChange, useAll, useSetAside } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
 
 type Outcome =
@@ -13,7 +13,7 @@ type Outcome =
   | { readonly kind: 'refused'; readonly file: string; readonly problem: DocumentProblem };
 
 /** Larger than any file of ours: not even read. */
-const LARGEST_BYTES = 20_000_000;
+const LARGEST_BYTES = 60_000_000;
 
 export function FilesScreen() {
   const [outcomes, setOutcomes] = useState<readonly Outcome[]>([]);
@@ -55,6 +55,7 @@ export function FilesScreen() {
     >
       <div className="grid grid-cols-[minmax(0,1fr)] gap-5 desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
         <div className="order-2 flex flex-col gap-4 desk:order-1">
+          <Aside />
           <Kept title="Setups" documents={useAll('setups') ?? []} />
           <Kept title="Jobs" documents={useAll('jobs') ?? []} />
           <Kept title="Drawers" documents={useAll('drawers') ?? []} />
@@ -83,6 +84,37 @@ export function FilesScreen() {
         </div>
       </div>
     </Screen>
+  );
+}
+
+/** What is in the browser and cannot be worked with: its fault, its raw text, and a way to be rid of it. */
+function Aside() {
+  const aside = useSetAside();
+  if (aside.length === 0) return null;
+  return (
+    <section aria-label="Set aside" className="rounded-xl border border-fail bg-fail-wash p-3">
+      <h2 className="font-bold">Set aside: this Symplex cannot work with it</h2>
+      <ul className="mt-1 flex flex-col gap-2">
+        {aside.map((a) => (
+          <li key={`${a.kind} ${a.id}`} className="flex flex-wrap items-center justify-between gap-2">
+            <span className="min-w-0 flex-1 basis-60 break-words">
+              <b>{a.name}</b>: at <code className="font-mono">{a.problem.pointer || 'the top'}</code>,{' '}
+              {a.problem.message}
+            </span>
+            <span className="flex gap-2">
+              <Button onClick={() => saveFile(`${a.id}.raw.json`, a.text)}>
+                <Save size={18} aria-hidden /> Save as it is
+              </Button>
+              <Button
+                onClick={() => void keepChange(`Remove ${a.name}`, [{ kind: a.kind, id: a.id, become: () => null }])}
+              >
+                Remove
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

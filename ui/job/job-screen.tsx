@@ -18,7 +18,7 @@ import {
   usePlan,
   useUses,
 } from '../kit';
-import { Screen, saveFile, tell } from '../shell';
+import { Missing, Screen, saveFile, tell } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { DeadEnd } from './dead-end';
 import { letterOf } from './letter';
@@ -42,7 +42,8 @@ async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<str
 
 export function JobScreen() {
   const router = useRouter();
-  const job = useJob(useSearchParams().get('job'));
+  const wanted = useSearchParams().get('job');
+  const job = useJob(wanted);
   const drawer = useDrawer();
   const { progress, searching, stop } = usePlan(job, drawer);
   const others = (useAll('jobs') ?? []).filter((j) => j.id !== job?.id);
@@ -50,6 +51,7 @@ export function JobScreen() {
   const uses = useUses(others, drawer, buying && others.length > 0);
   if (job === undefined) return <Screen title="Job">{null}</Screen>;
   if (job === null) {
+    if (wanted !== null) return <Missing what="job" id={wanted} />;
     return (
       <Screen title="No job yet" actions={<JobPicker job={null} />}>
         <p>Write a new job with the button above, or bring one in under Files.</p>

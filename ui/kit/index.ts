@@ -24,7 +24,17 @@ export {
   useSwaps,
   useUses,
 } from './use-bench';
-export { setSetting, useAll, useDrawer, useJob, useOnPage, useSetting, useSetup, useSteps } from './use-desk';
+export {
+  setSetting,
+  useAll,
+  useDrawer,
+  useJob,
+  useOnPage,
+  useSetAside,
+  useSetting,
+  useSetup,
+  useSteps,
+} from './use-desk';
 export { useObjectUrl } from './use-object-url';
 export { useWidth } from './use-width';
 export {

@@ -103,7 +103,7 @@ export async function keepRevision<K extends Kind>(
 
 /** Everything as it stands on screen: what is kept, and over it what could not be. */
 export async function everythingHere(): Promise<Bundle> {
-  const bundle = await everythingKept();
+  const bundle = await everythingKept(catalogue);
   const over = <K extends Kind>(kind: K, list: readonly Kept[K][]): readonly Kept[K][] => {
     const here = [...unkept.values()].flatMap((u) => (u.kind === kind ? [u.document as Kept[K]] : []));
     return [...list.filter((d) => !here.some((h) => h.id === d.id)), ...here].sort((a, b) => (a.id < b.id ? -1 : 1));

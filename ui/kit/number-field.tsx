@@ -8,18 +8,20 @@ interface Props {
   readonly max: number;
   readonly step: number;
   readonly onValue: (value: number) => void;
+  /** What is kept counts as one step when it is left; what only this screen shows follows the typing. */
+  readonly keeps?: boolean;
 }
 
-/**
- * A number that can be typed in peace: it counts when the field is left or Enter is pressed, as one step. What is no number
- * in its range is put back.
- */
-export function NumberField({ label, value, min, max, step, onValue }: Props) {
+/** A number that can be typed in peace: what is half typed stays as it is, and counts once it is a number in its range. */
+export function NumberField({ label, value, min, max, step, onValue, keeps = false }: Props) {
   const [text, setText] = useState<string | null>(null);
+  const enter = (typed: string | null) => {
+    const entered = Number(typed);
+    if (typed !== null && typed !== '' && entered >= min && entered <= max && entered !== value) onValue(entered);
+  };
   const done = () => {
     setText(null);
-    const entered = Number(text);
-    if (text !== null && text !== '' && entered >= min && entered <= max && entered !== value) onValue(entered);
+    if (keeps) enter(text);
   };
   return (
     <label className="block text-sm">
@@ -30,7 +32,10 @@ export function NumberField({ label, value, min, max, step, onValue }: Props) {
         max={max}
         step={step}
         value={text ?? String(value)}
-        onChange={(e) => setText(e.target.value)}
+        onChange={(e) => {
+          setText(e.target.value);
+          if (!keeps) enter(e.target.value);
+        }}
         onBlur={done}
         onKeyDown={(e) => {
           if (e.key === 'Enter') done();

@@ -1,8 +1,9 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useState } from 'react';
+import { catalogue } from '@/catalogue';
 import type { Drawer, Job, Setup } from '@/core/model';
-import { desk, type Kept, type Kind, nextSteps, ready, type Setting } from '@/store';
+import { desk, type Kept, type Kind, nextSteps, ready, type SetAside, type Setting, setAside, sorted } from '@/store';
 import { attempt, keptNowhere } from './keeping';
 
 /** What lies in the browser is only known there: false while the page is still the built one. */
@@ -27,9 +28,15 @@ const bySpokenName = (a: { readonly name: string }, b: { readonly name: string }
 export function useAll<K extends Kind>(kind: K): readonly Kept[K][] | undefined {
   const on = useOnPage();
   return useLiveQuery(
-    async () => (on ? ((await desk().table(kind).toArray()) as Kept[K][]).sort(bySpokenName) : undefined),
+    async () => (on ? [...(await sorted(kind, catalogue)).sound].sort(bySpokenName) : undefined),
     [on, kind],
   );
+}
+
+/** What is in the browser and cannot be worked with, with its fault. */
+export function useSetAside(): readonly SetAside[] {
+  const on = useOnPage();
+  return useLiveQuery(async () => (on ? setAside(catalogue) : []), [on]) ?? [];
 }
 
 /** The value of a setting; undefined while it loads, null when it was never set. */
@@ -41,12 +48,16 @@ export function useSetting(key: Setting['key']): string | null | undefined {
 export const setSetting = (key: Setting['key'], value: string): Promise<unknown> =>
   attempt(() => desk().settings.put({ key, value }));
 
-/** The document that lies open, or the first there is; undefined while it loads, null when there is none. */
+/**
+ * The document that lies open: the one in the address, else the last, else the first there is. Undefined while it loads, null
+ * when there is none, or none of the address's id.
+ */
 function useOpen<K extends Kind>(kind: K, key: Setting['key'], wanted?: string | null): Kept[K] | null | undefined {
   const all = useAll(kind);
   const last = useSetting(key);
   if (!all || last === undefined) return undefined;
-  return all.find((d) => d.id === wanted) ?? all.find((d) => d.id === last) ?? all[0] ?? null;
+  if (wanted) return all.find((d) => d.id === wanted) ?? null;
+  return all.find((d) => d.id === last) ?? all[0] ?? null;
 }
 
 export const useJob = (wanted: string | null): Job | null | undefined => useOpen('jobs', 'job', wanted);

@@ -43,6 +43,7 @@ export function Leads({ setup, report, onKeep }: Props) {
             </p>
             <div className="grid grid-cols-2 gap-2">
               <NumberField
+                keeps
                 label="Length, m"
                 value={q('lengthM')}
                 min={0.1}

@@ -1,3 +1,4 @@
+export { Missing } from './missing';
 export { SaveEverything } from './save-everything';
 export { saveFile } from './save-file';
 export { Screen } from './screen';

@@ -1,11 +1,10 @@
 import type { ErrorObject, ValidateFunction } from 'ajv';
 import { fail, ok, type Result } from '../circuit';
-import { type Document, FORMAT_VERSION } from './documents';
+import { type Document, type DocumentProblem, FORMAT_VERSION } from '../model';
 import * as validators from './generated/validators';
-import type { DocumentProblem } from './problem';
 
-/** Larger files are not ours: the largest setup we accept is far below it. */
-const LARGEST_TEXT = 5_000_000;
+/** Larger files are not ours: a desk of thousands of setups is below it. */
+const LARGEST_TEXT = 20_000_000;
 
 const VALIDATORS: Readonly<Record<string, ValidateFunction>> = {
   'symplex.setup': validators.setup,
