@@ -1,23 +1,18 @@
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import type { Drawer, Job, Setup } from '@/core/model';
 import type { HubPorts, KitProgress, KitWish, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
+import { threadOf } from './thread';
 
 export type { CloseUp, Judged, Tried } from './endpoint';
 
-const start = (): Remote<Endpoint> =>
-  wrap<Endpoint>(new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' }));
-
 // One thread answers what the hand is doing now, others search: a search never delays a knob.
-const threads = new Map<string, Remote<Endpoint>>();
-const thread = (name: 'live' | 'plan' | 'mend' | 'levels'): Remote<Endpoint> => {
-  const running = threads.get(name) ?? start();
-  threads.set(name, running);
-  return running;
-};
+const begin = () =>
+  threadOf<Endpoint>(() => new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' }));
+const threads = { live: begin(), plan: begin(), mend: begin(), levels: begin() } as const;
 
 let judging = false;
 let waiting: { readonly setup: Setup; readonly done: (judged: Judged | null) => void } | null = null;
@@ -37,9 +32,9 @@ async function judgeNext(): Promise<void> {
     const { setup, done } = waiting;
     waiting = null;
     done(
-      await thread('live')
-        .judge(setup)
-        .catch((e: unknown): Judged => ({ ok: false, message: String(e) })),
+      await threads.live
+        .ask<Judged>((t) => t.judge(setup))
+        .catch((e: unknown): Judged => ({ ok: false, message: e instanceof Error ? e.message : String(e) })),
     );
   }
   judging = false;
@@ -47,41 +42,43 @@ async function judgeNext(): Promise<void> {
 
 /** Search chains; `tell` hears of each improvement. A later call ends an earlier one. @returns whether it came to its end. */
 export const planJob = (job: Job, drawer: Drawer | null, tell: (p: PlanProgress) => void): Promise<boolean> =>
-  thread('plan').plan(job, drawer, proxy(tell));
-export const stopPlan = (): Promise<void> => thread('plan').stop();
+  threads.plan.ask((t) => t.plan(job, drawer, proxy(tell)));
+export const stopPlan = (): Promise<void> => threads.plan.ask((t) => t.stop());
 
 /** What would open a way where none is. A later search of this kind ends it. */
 export const findOpeners = (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void): Promise<boolean> =>
-  thread('mend').openers(job, drawer, proxy(tell));
+  threads.mend.ask((t) => t.openers(job, drawer, proxy(tell)));
 
 /** What each class is good for among other jobs; on the thread that a job's page leaves idle. */
 export const findUses = (jobs: readonly Job[], drawer: Drawer | null, tell: (u: Uses) => void): Promise<boolean> =>
-  thread('levels').uses(jobs, drawer, proxy(tell));
+  threads.levels.ask((t) => t.uses(jobs, drawer, proxy(tell)));
 
 export const findMends = (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void): Promise<boolean> =>
-  thread('mend').mends(setup, drawer, proxy(tell));
+  threads.mend.ask((t) => t.mends(setup, drawer, proxy(tell)));
 
 export const findSwaps = (setup: Setup, part: string, drawer: Drawer | null): Promise<readonly Swap[]> =>
-  thread('mend').swaps(setup, part, drawer);
+  threads.mend.ask((t) => t.swaps(setup, part, drawer));
 
 /** Windows and settings of all knobs, as they are found. A later call ends an earlier one. */
 export const findLevels = (setup: Setup, wish: Wish, tell: (l: Levels) => void): Promise<boolean> =>
-  thread('levels').levels(setup, wish, proxy(tell));
+  threads.levels.ask((t) => t.levels(setup, wish, proxy(tell)));
 
 export const findQuieter = (setup: Setup, drawer: Drawer | null): Promise<readonly Quieter[]> =>
-  thread('mend').quieter(setup, drawer);
+  threads.mend.ask((t) => t.quieter(setup, drawer));
 
-export const lookCloser = (setup: Setup, joint: string): Promise<CloseUp> => thread('mend').closeUp(setup, joint);
+export const lookCloser = (setup: Setup, joint: string): Promise<CloseUp> =>
+  threads.mend.ask((t) => t.closeUp(setup, joint));
 
-export const tryOut = (setup: Setup, acts: readonly Act[]): Promise<Tried> => thread('live').standIn(setup, acts);
+export const tryOut = (setup: Setup, acts: readonly Act[]): Promise<Tried> =>
+  threads.live.ask((t) => t.standIn(setup, acts));
 
-export const findOrder = (setup: Setup): Promise<PluggingOrder | null> => thread('mend').order(setup);
+export const findOrder = (setup: Setup): Promise<PluggingOrder | null> => threads.mend.ask((t) => t.order(setup));
 
-export const findHubPorts = (setup: Setup): Promise<readonly HubPorts[]> => thread('mend').hubPorts(setup);
+export const findHubPorts = (setup: Setup): Promise<readonly HubPorts[]> => threads.mend.ask((t) => t.hubPorts(setup));
 
 /** The smallest purchases for several jobs, as they are found. A later call, or `stopPlan`, ends an earlier one. */
 export const findKits = (wish: KitWish, drawer: Drawer | null, tell: (p: KitProgress) => void): Promise<boolean> =>
-  thread('plan').kits(wish, drawer, proxy(tell));
+  threads.plan.ask((t) => t.kits(wish, drawer, proxy(tell)));
 export {
   alignTake,
   type EditedClip,

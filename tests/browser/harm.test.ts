@@ -119,3 +119,18 @@ test('when a screen breaks it says so, and offers what is kept and a way on', as
   await walk.find('button', /^Save everything to a file$/);
   await walk.find('a', /^Go to Files$/);
 });
+
+test('a part of the program that does not load is said, not waited for for ever; once it is there, trying again goes on', async () => {
+  const chrome = walk.driver as typeof walk.driver & { sendDevToolsCommand(n: string, p: object): Promise<void> };
+  await chrome.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+    source: `if (location.search.endsWith('&lame')) window.Worker = class extends Worker {
+      constructor(url, options) { super(window.heals ? url : '/no-such-worker.js', options); } };`,
+  });
+  await walk.open('line/?setup=kiln-rehearsed&lame');
+  await walk.sees(/Not computed\. This setup: .*could not be loaded\. That is a fault of ours/, '[role=alert]');
+  await walk.expectAccessible();
+  await walk.driver.executeScript('window.heals = true');
+  await walk.press(/^Try again$/);
+  await walk.waitForGate('Seen', 'pass');
+  expect((await walk.texts('[role=alert]')).join()).not.toMatch(/Not computed/);
+});

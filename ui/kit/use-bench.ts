@@ -24,6 +24,7 @@ import {
   type Tried,
   tryOut,
 } from '@/workers';
+import { failing, useAsked } from './elsewhere';
 
 export interface Judgement {
   /** The newest report there is; while a newer one is on its way, the one before. */
@@ -40,6 +41,8 @@ export function useReport(setup: Setup | null | undefined): Judgement {
   const [state, setState] = useState<Judgement>({ report: null, setup: null, problem: null });
   const asked = useRef(0);
   const shown = useRef(0);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     if (!setup) return;
     asked.current += 1;
@@ -47,11 +50,12 @@ export function useReport(setup: Setup | null | undefined): Judgement {
     void judge(setup).then((judged) => {
       if (!judged || mine < shown.current) return;
       shown.current = mine;
+      if (!judged.ok) failing('This setup')(judged.message);
       setState(
         judged.ok ? { report: judged.report, setup, problem: null } : { report: null, setup, problem: judged.message },
       );
     });
-  }, [setup]);
+  }, [setup, again]);
   return state;
 }
 
@@ -59,6 +63,8 @@ export function useReport(setup: Setup | null | undefined): Judgement {
 export function usePlan(job: Job | null | undefined, drawer: Drawer | null | undefined) {
   const [progress, setProgress] = useState<PlanProgress | null>(null);
   const [searching, setSearching] = useState(false);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     if (!job || drawer === undefined) return;
     let wanted = true;
@@ -71,14 +77,18 @@ export function usePlan(job: Job | null | undefined, drawer: Drawer | null | und
       if (p.done) setSearching(false);
     }).then(
       (complete) => wanted && !complete && setSearching(false),
-      () => wanted && setSearching(false),
+      (e: unknown) => {
+        if (!wanted) return;
+        setSearching(false);
+        failing('Chains for this job')(e);
+      },
     );
     return () => {
       wanted = false;
     };
-  }, [job, drawer]);
+  }, [job, drawer, again]);
   const stop = () => {
-    void stopPlan();
+    stopPlan().catch(failing('Stop'));
     setSearching(false);
   };
   return { progress, searching, stop };
@@ -91,22 +101,31 @@ export function useMends(setup: Setup | null | undefined, drawer: Drawer | null 
     readonly standing: Standing;
     readonly done: boolean;
   }>({ setup: null, standing: NOTHING_KNOWN, done: false });
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     if (!setup || drawer === undefined || !wanted) return;
     let current = true;
     const timer = setTimeout(() => {
       void findMends(setup, drawer, (standing) => {
         if (current) setState({ setup, standing, done: false });
-      }).then((complete) => {
-        if (current && complete)
-          setState((s) => ({ setup, standing: s.setup === setup ? s.standing : NOTHING_KNOWN, done: true }));
-      });
+      }).then(
+        (complete) => {
+          if (current && complete)
+            setState((s) => ({ setup, standing: s.setup === setup ? s.standing : NOTHING_KNOWN, done: true }));
+        },
+        (e: unknown) => {
+          if (!current) return;
+          setState({ setup, standing: NOTHING_KNOWN, done: true });
+          failing('Why it fails, and what would fix it')(e);
+        },
+      );
     }, 30);
     return () => {
       current = false;
       clearTimeout(timer);
     };
-  }, [setup, drawer, wanted]);
+  }, [setup, drawer, wanted, again]);
   return state.setup === setup && wanted ? state : { standing: NOTHING_KNOWN, done: !wanted };
 }
 
@@ -116,6 +135,8 @@ const NOTHING_KNOWN: Standing = { causes: [], mends: [] };
 export function useSwaps(setup: Setup, part: string | null, drawer: Drawer | null | undefined): readonly Swap[] | null {
   const [swaps, setSwaps] = useState<readonly Swap[] | null>(null);
   const asked = useRef(0);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     if (part === null || drawer === undefined) return;
     asked.current += 1;
@@ -123,27 +144,29 @@ export function useSwaps(setup: Setup, part: string | null, drawer: Drawer | nul
     setSwaps(null);
     void findSwaps(setup, part, drawer).then((found) => {
       if (asked.current === mine) setSwaps(found);
-    });
-  }, [setup, part, drawer]);
+    }, failing('What else fits here'));
+  }, [setup, part, drawer, again]);
   return swaps;
 }
 
 /** Windows and settings for a setup that stands still; what was found for the one before stays until there is news. */
 export function useLevels(setup: Setup | null | undefined, wish: Wish): Levels | null {
   const [levels, setLevels] = useState<Levels | null>(null);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     if (!setup) return;
     let current = true;
     const timer = setTimeout(() => {
       void findLevels(setup, wish, (l) => {
         if (current) setLevels((before) => (l.windows.length > 0 || !before ? l : { ...l, windows: before.windows }));
-      });
+      }).catch(failing('Where the knobs may stand'));
     }, 60);
     return () => {
       current = false;
       clearTimeout(timer);
     };
-  }, [setup, wish]);
+  }, [setup, wish, again]);
   return levels;
 }
 
@@ -154,98 +177,112 @@ export function useQuieter(
   wanted: boolean,
 ): readonly Quieter[] | null {
   const [found, setFound] = useState<readonly Quieter[] | null>(null);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     if (!wanted || drawer === undefined) return;
     let current = true;
     setFound(null);
     void findQuieter(setup, drawer).then((q) => {
       if (current) setFound(q);
-    });
+    }, failing('What would bring the hum down'));
     return () => {
       current = false;
     };
-  }, [setup, drawer, wanted]);
+  }, [setup, drawer, wanted, again]);
   return found;
 }
 
 /** A joint's contacts when it is open, and the plug's way in; null until they are known. */
 export function useCloseUp(setup: Setup, joint: string): CloseUp | null {
   const [seen, setSeen] = useState<CloseUp | null>(null);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     let current = true;
     void lookCloser(setup, joint).then((c) => {
       if (current) setSeen(c);
-    });
+    }, failing('This joint'));
     return () => {
       current = false;
     };
-  }, [setup, joint]);
+  }, [setup, joint, again]);
   return seen;
 }
 
 /** The stand-in device after these acts; null until it is known. */
 export function useStandIn(setup: Setup, acts: readonly Act[]): Tried | null {
   const [state, setState] = useState<Tried | null>(null);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     let current = true;
     void tryOut(setup, acts).then((s) => {
       if (current) setState(s);
-    });
+    }, failing('The stand-in'));
     return () => {
       current = false;
     };
-  }, [setup, acts]);
+  }, [setup, acts, again]);
   return state;
 }
 
 /** The shortest order of plugging; undefined while it is sought, null when there is none. */
 export function useOrder(setup: Setup): PluggingOrder | null | undefined {
   const [order, setOrder] = useState<PluggingOrder | null | undefined>(undefined);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     let current = true;
     setOrder(undefined);
     void findOrder(setup).then((o) => {
       if (current) setOrder(o);
-    });
+    }, failing('The order of plugging'));
     return () => {
       current = false;
     };
-  }, [setup]);
+  }, [setup, again]);
   return order;
 }
 
 /** Hubs whose pieces would be better off in other sockets; empty until it is known. */
 export function useHubPorts(setup: Setup): readonly HubPorts[] {
   const [found, setFound] = useState<readonly HubPorts[]>([]);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     let current = true;
     setFound([]);
     void findHubPorts(setup).then((f) => {
       if (current) setFound(f);
-    });
+    }, failing('Which socket for which piece'));
     return () => {
       current = false;
     };
-  }, [setup]);
+  }, [setup, again]);
   return found;
 }
 
 /** What would open a way for a job that has none; searched for only where it is wanted. */
 export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | undefined, wanted: boolean) {
   const [state, setState] = useState<{ readonly found: readonly Opener[]; readonly done: boolean }>(NO_OPENERS);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     setState(NO_OPENERS);
     if (!job || drawer === undefined || !wanted) return;
     let current = true;
     void findOpeners(job, drawer, (found) => {
       if (current) setState({ found, done: false });
-    }).then(() => {
-      if (current) setState((s) => ({ ...s, done: true }));
-    });
+    })
+      .catch(failing('What would open a way'))
+      .then(() => {
+        if (current) setState((s) => ({ ...s, done: true }));
+      });
     return () => {
       current = false;
     };
-  }, [job, drawer, wanted]);
+  }, [job, drawer, wanted, again]);
   return state;
 }
 
@@ -253,17 +290,19 @@ export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | 
 export function useUses(jobs: readonly Job[], drawer: Drawer | null | undefined, wanted: boolean): Uses | null {
   const [uses, setUses] = useState<Uses | null>(null);
   const key = JSON.stringify(jobs);
+  const again = useAsked();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
   useEffect(() => {
     if (drawer === undefined || !wanted) return;
     let current = true;
     setUses(null);
     void findUses(JSON.parse(key), drawer, (u) => {
       if (current) setUses(u);
-    });
+    }).catch(failing('What each piece is good for'));
     return () => {
       current = false;
     };
-  }, [key, drawer, wanted]);
+  }, [key, drawer, wanted, again]);
   return uses;
 }
 
@@ -293,7 +332,7 @@ export function useKits() {
   };
   const stop = () => {
     asked.current += 1;
-    void stopPlan();
+    stopPlan().catch(failing('Stop'));
     setSearching(false);
   };
   return { progress, problem, searching, find, stop };

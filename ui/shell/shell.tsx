@@ -1,6 +1,7 @@
 'use client';
 import { type ReactNode, useEffect } from 'react';
 import { useSetting } from '../kit';
+import { FailedBar } from './failed-bar';
 import { Nav } from './nav';
 import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
@@ -16,6 +17,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       <Nav dark={dark} />
       <div className="pb-18 desk:ml-19 desk:pb-0">
         <NotKeptBar />
+        <FailedBar />
         {children}
       </div>
       <Told />
