@@ -1,19 +1,30 @@
 // Serves out/ on this machine only, with strict headers. Usage: serve.mjs [--port N]; without one, 3000 or the next free.
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { parseArgs } from 'node:util';
 import sirv from 'sirv';
 
 const root = new URL('../out/', import.meta.url).pathname;
 const policy = readFileSync(new URL('../out/content-security-policy.txt', import.meta.url), 'utf8').trim();
-const asked = process.argv.indexOf('--port');
-const wanted = asked > 0 ? Number(process.argv[asked + 1]) : null;
-if (wanted !== null && !(Number.isInteger(wanted) && wanted >= 0 && wanted < 65536)) {
-  console.error('serve: --port takes a number from 0 to 65535');
-  process.exit(2);
+const wanted = askedPort();
+
+function askedPort() {
+  try {
+    const { port } = parseArgs({ options: { port: { type: 'string' } } }).values;
+    if (port === undefined) return null;
+    if (/^\d+$/.test(port) && Number(port) < 65536) return Number(port);
+    throw new Error('--port takes a number from 0 to 65535');
+  } catch (e) {
+    console.error(`serve: ${e.message}`);
+    process.exit(2);
+  }
 }
 
 const files = sirv(root, {
   etag: true,
+  // As they were compressed when they were built.
+  brotli: true,
+  gzip: true,
   setHeaders(response, path) {
     response.setHeader(
       'Cache-Control',
@@ -34,6 +45,12 @@ const server = createServer((request, response) => {
   response.setHeader('Referrer-Policy', 'no-referrer');
   response.setHeader('Cross-Origin-Opener-Policy', 'same-origin');
   response.setHeader('Permissions-Policy', 'camera=(), geolocation=(), microphone=(self)');
+  if (request.method !== 'GET' && request.method !== 'HEAD') {
+    response.writeHead(405, { Allow: 'GET, HEAD' }).end();
+    return;
+  }
+  // A part of a file is a part of the file itself, not of what it was compressed to.
+  if (request.headers.range !== undefined) delete request.headers['accept-encoding'];
   files(request, response, () => {
     response.statusCode = 404;
     response.setHeader('Content-Type', 'text/html; charset=utf-8');

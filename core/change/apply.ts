@@ -165,7 +165,8 @@ function bypassed(setup: Setup, catalogue: Catalogue, [part, ...more]: readonly 
   if (held.length !== 2 || setup.placements.some((p) => p.part === part)) return null;
   const [one, other] = held.map((j) => (j.a.part === part ? j.b : j.a));
   const without = takeOut(setup, catalogue, part);
-  if (!without || one.part === other.part) return null;
+  // What is plugged into itself leads nowhere.
+  if (!without || one.part === other.part || one.part === part || other.part === part) return null;
   const at = setup.joints.indexOf(held[0]);
   const joint: Joint = { id: freshJointId(without), a: one, b: other };
   const joined = { ...without, joints: [...without.joints.slice(0, at), joint, ...without.joints.slice(at)] };

@@ -1,8 +1,9 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { demoDrawer, demoSetups } from '@/demo';
 import { assessed, sketch } from '@/tests/support/bench-setup';
-import { applyAll } from '../change';
+import { apply, applyAll, freePorts, freshJointId } from '../change';
 import { checkDocument, type Setup } from '../model';
 import { statusesOf } from '../plan';
 import { mends, type Standing } from '.';
@@ -107,4 +108,36 @@ describe('the first mend is the one that a practised hand would make', () => {
   test('what passes everywhere with room is left alone', () => {
     expect(standingOf(setupNamed('kiln-rehearsed'))).toEqual({ causes: [], mends: [] });
   });
+});
+
+test('whatever is plugged into whatever, itself included, a search neither breaks nor tells what is no number', () => {
+  let looked = 0;
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...demoSetups),
+      fc.array(fc.tuple(fc.nat(200), fc.nat(200)), { minLength: 1, maxLength: 4 }),
+      (start, joins) => {
+        const setup = joins.reduce((s: Setup, [i, k]) => {
+          const free = freePorts(s, catalogue);
+          if (free.length < 2) return s;
+          const [a, b] = [free[i % free.length], free[k % free.length]].map(({ part, port }) => ({
+            part,
+            port: port.id,
+          }));
+          const joint = { id: freshJointId(s), a, b };
+          return apply(s, catalogue, { do: 'join', joint, at: s.joints.length }) ?? s;
+        }, start);
+        if (checkDocument(setup, catalogue)) return;
+        let steps = 0;
+        for (const { causes, mends: found } of mends(setup, null, catalogue)) {
+          expect(JSON.stringify([causes, found.map((m) => m.label)])).not.toMatch(/NaN|undefined|Infinity/);
+          looked += 1;
+          steps += 1;
+          if (steps > 40) break;
+        }
+      },
+    ),
+    { numRuns: 16, seed: 14 },
+  );
+  expect(looked).toBeGreaterThan(100);
 });
