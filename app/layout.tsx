@@ -4,7 +4,7 @@ import { Shell } from '@/ui/shell';
 import './globals.css';
 
 export const metadata: Metadata = {
-  title: 'Symplex',
+  title: { default: 'Symplex', template: '%s · Symplex' },
   description: 'Computes what a chain of microphones, leads and adapters will do on a phone or tablet',
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#f5f3ec' };

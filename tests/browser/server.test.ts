@@ -47,3 +47,11 @@ test('pages come compressed to who can read that, and whole to who cannot', asyn
   expect(gunzipSync(Buffer.concat(chunks)).toString()).toBe(whole);
   expect(Buffer.concat(chunks).length).toBeLessThan(whole.length / 2);
 });
+
+test('each page has a title of its own', async () => {
+  const rooms = ['', 'line/', 'levels/', 'power/', 'device/', 'check/', 'drawer/', 'files/', 'kit/', 'compare/'];
+  const pages = await Promise.all(rooms.map(async (r) => (await fetch(server.url + r)).text()));
+  const titles = pages.map((p) => /<title>([^<]*)/.exec(p)?.[1]);
+  expect(new Set(titles).size).toBe(rooms.length);
+  expect(titles.every((t) => t?.endsWith(' · Symplex'))).toBe(true);
+});

@@ -4,7 +4,7 @@ import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { type Calibration, calibrate, calibrated, compareTake, type Known, type TakeReport } from '@/core/take';
-import { Button, GATE_TITLES, keepChange, NumberField, nameIn, StatusMark } from '../kit';
+import { Button, GATE_TITLES, keepChange, NumberField, nameIn, StatusMark, today } from '../kit';
 import { tell } from '../shell';
 
 interface Props {
@@ -86,7 +86,7 @@ function Calibrating({ measured, setup, report }: Props) {
   const result = calibrate(measured, report, setup, catalogue, channel, known);
   const keep = async (c: Calibration) => {
     const { part } = c;
-    const date = new Date().toISOString().slice(0, 10);
+    const date = today();
     const isKept = await keepChange(`Calibrate ${nameIn(setup, part)}`, [
       {
         kind: 'setups',

@@ -3,7 +3,7 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, RotateCcw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { desk, type KeptTake } from '@/store';
-import { attempt, Button } from '../kit';
+import { attempt, Button, today } from '../kit';
 import { saveFile, tell } from '../shell';
 
 /** Keep a recording in this browser; with a setup, or as a sample of the library. */
@@ -13,7 +13,7 @@ export async function keepTake(file: File, setup: string | null): Promise<void> 
       id: crypto.randomUUID(),
       setup,
       name: file.name,
-      date: new Date().toISOString().slice(0, 10),
+      date: today(),
       file,
     });
   } catch (e) {

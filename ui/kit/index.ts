@@ -53,4 +53,5 @@ export {
   partName,
   price,
   signed,
+  today,
 } from './words';

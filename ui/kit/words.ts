@@ -78,3 +78,9 @@ export function freeId(stem: string, taken: ReadonlySet<string>): string {
   while (taken.has(`${short}-${n}`)) n += 1;
   return `${short}-${n}`;
 }
+
+/** The day it is where the person is, as calendars write it in files: 2026-11-27. */
+export const today = (now = new Date()): string =>
+  [now.getFullYear(), now.getMonth() + 1, now.getDate()]
+    .map((n, i) => String(n).padStart(i === 0 ? 4 : 2, '0'))
+    .join('-');

@@ -1,7 +1,7 @@
 'use client';
 import { Frown, Smile } from 'lucide-react';
 import type { Drawer, Setup } from '@/core/model';
-import { Button, classOf, keepChange, useDrawer } from '../kit';
+import { Button, classOf, keepChange, today, useDrawer } from '../kit';
 import { tell } from '../shell';
 
 /** What a result says something about: pieces that do not always do what they should. */
@@ -23,7 +23,7 @@ export function OutcomeBox({ setup }: { readonly setup: Setup }) {
   if (!drawer || classes.length === 0) return null;
   const own = (drawer.outcomes ?? []).filter((o) => o.device === setup.job.device && classes.includes(o.class));
   const log = async (worked: boolean) => {
-    const date = new Date().toISOString().slice(0, 10);
+    const date = today();
     const news = classes.map((c) => ({ class: c, device: setup.job.device, worked, date }));
     const become = (d: Drawer | null) => d && { ...d, outcomes: [...(d.outcomes ?? []), ...news] };
     const label = worked ? 'It worked' : 'It did not work';
