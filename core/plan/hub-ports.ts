@@ -1,4 +1,4 @@
-import { portsFit } from '../change';
+import { apply, applyAll, type Change, portsFit } from '../change';
 import { compile } from '../compile';
 import { type Catalogue, hostsOf, type Joint, type PartClass, type Setup } from '../model';
 import { type UsbTree, usbTree } from '../power';
@@ -8,6 +8,8 @@ export interface HubPorts {
   readonly hub: string;
   /** What goes where, for every piece that has to move. */
   readonly moves: readonly { readonly part: string; readonly from: string; readonly to: string }[];
+  /** The same as acts, one after another: a plug into a free socket, or two exchanged. */
+  readonly changes: readonly Change[];
   readonly setup: Setup;
   /** The least that any piece on it has to spare, before and after, milliamperes. */
   readonly spareMa: number;
@@ -66,8 +68,34 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
       const to = best.setup.joints.find((j) => j.id === joint.id)![side].port;
       return to === joint[side].port ? [] : [{ part: pieces[i], from: joint[side].port, to }];
     });
-    return [{ hub, moves, setup: best.setup, spareMa: start.spareMa, betterMa: best.spareMa }];
+    const changes = actsTo(setup, best.setup, hub, catalogue);
+    const done = applyAll(setup, catalogue, changes)!;
+    return [{ hub, moves, changes, setup: done, spareMa: start.spareMa, betterMa: best.spareMa }];
   });
+}
+
+/** Plugs of a hub brought from where they are to where they should be, one act at a time. */
+function actsTo(from: Setup, to: Setup, hub: string, catalogue: Catalogue): readonly Change[] {
+  const acts: Change[] = [];
+  let now = from;
+  for (const wanted of to.joints) {
+    const here = now.joints.find((j) => j.id === wanted.id)!;
+    const side = here.a.part === hub ? 'a' : 'b';
+    if (here[side].part !== hub || here[side].port === wanted[side].port) continue;
+    const there = now.joints.find((j) => [j.a, j.b].some((e) => e.part === hub && e.port === wanted[side].port));
+    const act: Change = there
+      ? {
+          do: 'exchange',
+          ends: [
+            { joint: here.id, side },
+            { joint: there.id, side: there.a.part === hub ? 'a' : 'b' },
+          ],
+        }
+      : { do: 'move', joint: here.id, side, to: wanted[side] };
+    acts.push(act);
+    now = apply(now, catalogue, act)!;
+  }
+  return acts;
 }
 
 const beats = (
