@@ -37,6 +37,11 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
     const become = () => ({ ...of, id, name });
     if (await keepChange(`Variant of ${of.name}`, [{ kind: 'jobs', id, become }])) await open(id);
   };
+  // An address that names a job which is gone would say so.
+  const remove = async () => {
+    if (job && (await keepChange(`Remove ${job.name}`, [{ kind: 'jobs', id: job.id, become: () => null }])))
+      router.push('/');
+  };
   return (
     <DocumentPicker
       what="Job"
@@ -48,7 +53,7 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
       onRename={(name) =>
         job && keepChange(`Rename to ${name}`, [{ kind: 'jobs', id: job.id, become: (j) => j && { ...j, name } }])
       }
-      onRemove={() => job && keepChange(`Remove ${job.name}`, [{ kind: 'jobs', id: job.id, become: () => null }])}
+      onRemove={remove}
     />
   );
 }
