@@ -1,5 +1,5 @@
 'use client';
-import { useSyncExternalStore } from 'react';
+import { type DependencyList, type EffectCallback, useEffect, useSyncExternalStore } from 'react';
 
 /** What another thread could not do, in words, and how often everything has been asked anew. */
 interface Elsewhere {
@@ -28,8 +28,14 @@ const useElsewhere = (): Elsewhere =>
 
 /** What went wrong elsewhere; null where nothing did. */
 export const useFailedElsewhere = (): string | null => useElsewhere().failed;
-/** Changes when all that is computed elsewhere is to be asked for again. */
-export const useAsked = (): number => useElsewhere().asked;
+
+/** An effect that asks something of another thread: done again when what it hangs on changes, or when all is asked for again. */
+export function useAskedEffect(effect: EffectCallback, on: DependencyList): void {
+  const { asked } = useElsewhere();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what it hangs on is checked where it is called (biome.json)
+  useEffect(effect, [...on, asked]);
+}
+
 export const askAgain = (): void => become({ failed: null, asked: state.asked + 1 });
 
 /** For what is asked of another thread: a failure is said, in words that name what was asked for. */

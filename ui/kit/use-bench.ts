@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
@@ -24,7 +24,7 @@ import {
   type Tried,
   tryOut,
 } from '@/workers';
-import { failing, useAsked } from './elsewhere';
+import { failing, useAskedEffect } from './elsewhere';
 
 export interface Judgement {
   /** The newest report there is; while a newer one is on its way, the one before. */
@@ -41,9 +41,7 @@ export function useReport(setup: Setup | null | undefined): Judgement {
   const [state, setState] = useState<Judgement>({ report: null, setup: null, problem: null });
   const asked = useRef(0);
   const shown = useRef(0);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     if (!setup) return;
     asked.current += 1;
     const mine = asked.current;
@@ -55,7 +53,7 @@ export function useReport(setup: Setup | null | undefined): Judgement {
         judged.ok ? { report: judged.report, setup, problem: null } : { report: null, setup, problem: judged.message },
       );
     });
-  }, [setup, again]);
+  }, [setup]);
   return state;
 }
 
@@ -63,9 +61,7 @@ export function useReport(setup: Setup | null | undefined): Judgement {
 export function usePlan(job: Job | null | undefined, drawer: Drawer | null | undefined) {
   const [progress, setProgress] = useState<PlanProgress | null>(null);
   const [searching, setSearching] = useState(false);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     if (!job || drawer === undefined) return;
     let wanted = true;
     setSearching(true);
@@ -86,7 +82,7 @@ export function usePlan(job: Job | null | undefined, drawer: Drawer | null | und
     return () => {
       wanted = false;
     };
-  }, [job, drawer, again]);
+  }, [job, drawer]);
   const stop = () => {
     stopPlan().catch(failing('Stop'));
     setSearching(false);
@@ -101,9 +97,7 @@ export function useMends(setup: Setup | null | undefined, drawer: Drawer | null 
     readonly standing: Standing;
     readonly done: boolean;
   }>({ setup: null, standing: NOTHING_KNOWN, done: false });
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     if (!setup || drawer === undefined || !wanted) return;
     let current = true;
     const timer = setTimeout(() => {
@@ -125,7 +119,7 @@ export function useMends(setup: Setup | null | undefined, drawer: Drawer | null 
       current = false;
       clearTimeout(timer);
     };
-  }, [setup, drawer, wanted, again]);
+  }, [setup, drawer, wanted]);
   return state.setup === setup && wanted ? state : { standing: NOTHING_KNOWN, done: !wanted };
 }
 
@@ -135,9 +129,7 @@ const NOTHING_KNOWN: Standing = { causes: [], mends: [] };
 export function useSwaps(setup: Setup, part: string | null, drawer: Drawer | null | undefined): readonly Swap[] | null {
   const [swaps, setSwaps] = useState<readonly Swap[] | null>(null);
   const asked = useRef(0);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     if (part === null || drawer === undefined) return;
     asked.current += 1;
     const mine = asked.current;
@@ -145,16 +137,14 @@ export function useSwaps(setup: Setup, part: string | null, drawer: Drawer | nul
     void findSwaps(setup, part, drawer).then((found) => {
       if (asked.current === mine) setSwaps(found);
     }, failing('What else fits here'));
-  }, [setup, part, drawer, again]);
+  }, [setup, part, drawer]);
   return swaps;
 }
 
 /** Windows and settings for a setup that stands still; what was found for the one before stays until there is news. */
 export function useLevels(setup: Setup | null | undefined, wish: Wish): Levels | null {
   const [levels, setLevels] = useState<Levels | null>(null);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     if (!setup) return;
     let current = true;
     const timer = setTimeout(() => {
@@ -166,7 +156,7 @@ export function useLevels(setup: Setup | null | undefined, wish: Wish): Levels |
       current = false;
       clearTimeout(timer);
     };
-  }, [setup, wish, again]);
+  }, [setup, wish]);
   return levels;
 }
 
@@ -177,9 +167,7 @@ export function useQuieter(
   wanted: boolean,
 ): readonly Quieter[] | null {
   const [found, setFound] = useState<readonly Quieter[] | null>(null);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     if (!wanted || drawer === undefined) return;
     let current = true;
     setFound(null);
@@ -189,16 +177,14 @@ export function useQuieter(
     return () => {
       current = false;
     };
-  }, [setup, drawer, wanted, again]);
+  }, [setup, drawer, wanted]);
   return found;
 }
 
 /** A joint's contacts when it is open, and the plug's way in; null until they are known. */
 export function useCloseUp(setup: Setup, joint: string): CloseUp | null {
   const [seen, setSeen] = useState<CloseUp | null>(null);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     let current = true;
     void lookCloser(setup, joint).then((c) => {
       if (current) setSeen(c);
@@ -206,16 +192,14 @@ export function useCloseUp(setup: Setup, joint: string): CloseUp | null {
     return () => {
       current = false;
     };
-  }, [setup, joint, again]);
+  }, [setup, joint]);
   return seen;
 }
 
 /** The stand-in device after these acts; null until it is known. */
 export function useStandIn(setup: Setup, acts: readonly Act[]): Tried | null {
   const [state, setState] = useState<Tried | null>(null);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     let current = true;
     void tryOut(setup, acts).then((s) => {
       if (current) setState(s);
@@ -223,16 +207,14 @@ export function useStandIn(setup: Setup, acts: readonly Act[]): Tried | null {
     return () => {
       current = false;
     };
-  }, [setup, acts, again]);
+  }, [setup, acts]);
   return state;
 }
 
 /** The shortest order of plugging; undefined while it is sought, null when there is none. */
 export function useOrder(setup: Setup): PluggingOrder | null | undefined {
   const [order, setOrder] = useState<PluggingOrder | null | undefined>(undefined);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     let current = true;
     setOrder(undefined);
     void findOrder(setup).then((o) => {
@@ -241,16 +223,14 @@ export function useOrder(setup: Setup): PluggingOrder | null | undefined {
     return () => {
       current = false;
     };
-  }, [setup, again]);
+  }, [setup]);
   return order;
 }
 
 /** Hubs whose pieces would be better off in other sockets; empty until it is known. */
 export function useHubPorts(setup: Setup): readonly HubPorts[] {
   const [found, setFound] = useState<readonly HubPorts[]>([]);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     let current = true;
     setFound([]);
     void findHubPorts(setup).then((f) => {
@@ -259,16 +239,14 @@ export function useHubPorts(setup: Setup): readonly HubPorts[] {
     return () => {
       current = false;
     };
-  }, [setup, again]);
+  }, [setup]);
   return found;
 }
 
 /** What would open a way for a job that has none; searched for only where it is wanted. */
 export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | undefined, wanted: boolean) {
   const [state, setState] = useState<{ readonly found: readonly Opener[]; readonly done: boolean }>(NO_OPENERS);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     setState(NO_OPENERS);
     if (!job || drawer === undefined || !wanted) return;
     let current = true;
@@ -282,7 +260,7 @@ export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | 
     return () => {
       current = false;
     };
-  }, [job, drawer, wanted, again]);
+  }, [job, drawer, wanted]);
   return state;
 }
 
@@ -290,9 +268,7 @@ export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | 
 export function useUses(jobs: readonly Job[], drawer: Drawer | null | undefined, wanted: boolean): Uses | null {
   const [uses, setUses] = useState<Uses | null>(null);
   const key = JSON.stringify(jobs);
-  const again = useAsked();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked for again, it is computed again
-  useEffect(() => {
+  useAskedEffect(() => {
     if (drawer === undefined || !wanted) return;
     let current = true;
     setUses(null);
@@ -302,7 +278,7 @@ export function useUses(jobs: readonly Job[], drawer: Drawer | null | undefined,
     return () => {
       current = false;
     };
-  }, [key, drawer, wanted, again]);
+  }, [key, drawer, wanted]);
   return uses;
 }
 
