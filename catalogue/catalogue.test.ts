@@ -36,6 +36,7 @@ function quantitiesIn(spec: unknown): (string | number)[] {
   });
 }
 
+/** All nodes an element names, whatever kind it is: by name, since no kind has all of these fields. */
 const nodesIn = (e: ElementSpec): string[] =>
   ['between', 'in', 'out', 'primary', 'secondary', 'node', 'at'].flatMap(
     (k) => (e as unknown as Record<string, string | string[]>)[k] ?? [],

@@ -40,6 +40,7 @@ describe('round trip', () => {
     expect(faultOf(text)).toBeNull();
   });
   test('the order in which keys were put in does not show in the file', () => {
+    // Put together from entries it has no type any more; it is the same document.
     const shuffled = Object.fromEntries(Object.entries(works).reverse()) as unknown as Document;
     expect(writeDocument(shuffled)).toBe(writeDocument(works));
   });

@@ -151,6 +151,7 @@ export class Walk {
 
 /** A server and a browser for the tests of a file, ended with them. The walk is there once the first test runs. */
 export function walkForTests(...asked: Parameters<typeof openBrowser>) {
+  // Vitest makes the walk before the first test runs: until then nobody may ask for it.
   const held: { walk: Walk; closers: (() => unknown)[] } = { walk: null as unknown as Walk, closers: [] };
   beforeAll(async () => {
     const server = await serve();

@@ -96,8 +96,7 @@ export function SignalLane({ setup, report, layout, stopsAt }: Props) {
           )}
           {lines.slice(1).map((steps, i) => (
             <path
-              // Lines keep their order: the place is the key.
-              // biome-ignore lint/suspicious/noArrayIndexKey: see above
+              // biome-ignore lint/suspicious/noArrayIndexKey: lines keep their order, the place is the key
               key={i}
               d={path((p) => p.peakDbu, steps)}
               className="fill-none stroke-accent"

@@ -84,8 +84,7 @@ export function OrderList({ setup, state, order, verdicts, done, onDo, onAll }: 
       <ol className="mt-1">
         {acts.map((a, i) => (
           <li
-            // An order is a list of places: the place is the key.
-            // biome-ignore lint/suspicious/noArrayIndexKey: see above
+            // biome-ignore lint/suspicious/noArrayIndexKey: an order is a list of places, the place is the key
             key={i}
             className={`flex min-h-10 items-center gap-2 rounded-lg px-2 ${order && done === i ? 'bg-accent-wash font-semibold' : ''}`}
           >

@@ -80,8 +80,7 @@ export function CostChart({
               to buy
             </text>
             {routes.map((r, i) => (
-              // Routes only ever grow at the end: the place is the key.
-              // biome-ignore lint/suspicious/noArrayIndexKey: see above
+              // biome-ignore lint/suspicious/noArrayIndexKey: routes only ever grow at the end, the place is the key
               <circle key={i} cx={x(r.cost)} cy={y(shownRoom(r))} r={3.2} className="fill-none stroke-soft" />
             ))}
             {front.length > 1 && (
