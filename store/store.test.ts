@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { type Drawer, type Setup, writeDocument } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { bringIn, change, desk, everythingKept, nextSteps, redo, revise, undo } from '.';
+import { bringIn, change, desk, everythingKept, nextSteps, redo, revise, setAside, undo } from '.';
 
 beforeEach(async () => {
   await desk().delete();
@@ -187,4 +187,52 @@ describe('two hands on one document', () => {
     const late = await revise('late', 'setups', song, named(song, one, 'late'), catalogue);
     expect(late).toEqual({ ok: false, message: 'It was removed in another window.' });
   });
+});
+
+describe('what lies in the database and is no document of ours', () => {
+  const [setup] = demoSetups;
+  const as = (change: object): unknown => ({ ...JSON.parse(JSON.stringify(setup)), id: 'bad', ...change });
+  const { name: _, ...nameless } = setup;
+  test.each([
+    ['no name', { ...nameless, id: 'bad' }, ''],
+    ['a name that is none', as({ name: { not: 'a name' } }), '/name'],
+    ['no parts', as({ parts: null }), '/parts'],
+    [
+      'a class that nobody knows',
+      as({ parts: [{ id: 'x', class: 'of-the-future' }, ...setup.parts] }),
+      '/parts/0/class',
+    ],
+    ['a newer version', as({ version: 99 }), '/version'],
+    ['another format', as({ format: 'symplex.drawer' }), ''],
+    [
+      'a joint that leads to nothing',
+      as({ joints: [{ ...setup.joints[0], a: { part: 'gone', port: 'x' } }] }),
+      '/joints/0/a/part',
+    ],
+    ['what does not belong there', as({ extra: 1 }), ''],
+    [
+      'a number that is none',
+      as({ placements: [{ ...setup.placements[0], distanceM: 'far' }] }),
+      '/placements/0/distanceM',
+    ],
+    ['nothing but an id', { id: 'bad' }, '/format'],
+  ])(
+    '%s: set aside with its place, as it is; everything else is there and can be read back',
+    async (_what, bad, at) => {
+      await desk().table('setups').put(bad);
+      const { reader } = await import('./reader');
+      const { readDocument } = await reader();
+      const [aside, ...more] = await setAside(catalogue);
+      expect(more).toEqual([]);
+      expect(aside).toMatchObject({ kind: 'setups', id: 'bad', problem: { pointer: at } });
+      expect(JSON.parse(aside.text)).toEqual(bad);
+      const saved = await text();
+      expect(readDocument(saved).ok).toBe(true);
+      expect(JSON.parse(saved).setups.map((s: Setup) => s.id)).toEqual(demoSetups.map((s) => s.id).sort());
+      await change('Remove', [{ kind: 'setups', id: 'bad', become: () => null }]);
+      expect(await setAside(catalogue)).toEqual([]);
+      await undo();
+      expect(await setAside(catalogue)).toHaveLength(1);
+    },
+  );
 });
