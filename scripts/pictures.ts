@@ -41,6 +41,7 @@ const PICTURES: readonly Picture[] = [
     size: DESK,
     path: 'line/?setup=glaze-hall',
     ready: async (walk) => {
+      await mended(walk);
       await walk.sees(/What would bring the hum down/);
       await walk.driver.executeScript('window.scrollTo(0, 500)');
     },

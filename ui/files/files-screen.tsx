@@ -98,7 +98,7 @@ function Aside() {
         {aside.map((a) => (
           <li key={`${a.kind} ${a.id}`} className="flex flex-wrap items-center justify-between gap-2">
             <span className="min-w-0 flex-1 basis-60 break-words">
-              <b>{a.name}</b>: at <code className="font-mono">{a.problem.pointer || 'the top'}</code>,{' '}
+              <b>{a.name}</b>: at <code className="font-mono">{a.problem.pointer || 'the top'}</code>:{' '}
               {a.problem.message}
             </span>
             <span className="flex gap-2">

@@ -76,7 +76,7 @@ export function CostChart({
                 {t}
               </text>
             ))}
-            <text x={x.range()[1]} y={HEIGHT} textAnchor="end" className="fill-soft text-xs">
+            <text x={x.range()[1]} y={HEIGHT - 4} textAnchor="end" className="fill-soft text-xs">
               to buy
             </text>
             {routes.map((r, i) => (
