@@ -72,3 +72,17 @@ test('the line sheet draws who feeds whom, and what is heard by which way', asyn
     /You hear yourself by wire, and again through the music studio app 12 ms later/,
   );
 });
+
+test('a length that is typed is one step, and is there after a reload', async () => {
+  const length = () => walk.find('main input[type=number]', /^Length, m$/);
+  await walk.open('power/?setup=kiln-song');
+  const before = await (await length()).getAttribute('value');
+  await (await length()).sendKeys(Key.chord(Key.CONTROL, 'a'), '2.25', Key.TAB);
+  const undoable = await walk.find('button', /^Undo$/);
+  await walk.driver.wait(async () => /USB/.test((await undoable.getAttribute('title')) ?? ''), 20_000);
+  await walk.open('power/?setup=kiln-song');
+  expect(await (await length()).getAttribute('value')).toBe('2.25');
+  // Four keys, one step: taken back once, it is as it was.
+  await walk.undo();
+  await walk.driver.wait(async () => (await (await length()).getAttribute('value')) === before, 20_000);
+});
