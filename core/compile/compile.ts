@@ -98,14 +98,12 @@ export function compile(
   const noisy = circuits
     .flatMap((c) => c.ripples)
     .filter((r) => inUse.has(r.node) && joints.some((j) => isPluggedAt(j, r.part, r.port)));
-  for (const r of noisy) elements.push({ kind: 'current', name: r.name, p: '0', n: r.node, dc: 0, ac: 0 });
-  const ripples: Disturbance[] = noisy.map(({ part, name, ampere }) => ({
-    part,
-    what: 'supply noise',
-    source: name,
-    farad: null,
-    ampere,
-  }));
+  const ripples = noisy.map(({ part, port, node, name, ampere }): Disturbance => {
+    const fed = hosts.length === 1 ? device.part.id : hostFedBy(part, port, joints, hosts);
+    const ground = fed === device.part.id ? '0' : nodeOf(fed, OWN_REFERENCE);
+    elements.push({ kind: 'current', name, p: ground, n: node, dc: 0, ac: 0 });
+    return { part, what: 'supply noise', source: name, farad: null, ampere, fed };
+  });
 
   const building = buildingOf(
     circuits,
@@ -149,6 +147,31 @@ export function compile(
     present: (node) => present.has(node) || node === '0',
     ownerOf: (element) => owners.get(element) ?? device.part.id,
   };
+}
+
+/**
+ * The device that a supply feeds, the nearest past its port: its noise goes along the supply line and comes back from that
+ * device's ground.
+ */
+function hostFedBy(
+  part: string,
+  port: string,
+  joints: readonly FittedJoint[],
+  hosts: readonly { readonly fitted: Fitted }[],
+): string {
+  const ends = ({ a, b }: FittedJoint) => [a.part.id, b.part.id];
+  const seen = new Set([part]);
+  let edge = joints.filter((j) => isPluggedAt(j, part, port)).flatMap(ends);
+  while (edge.length > 0) {
+    const host = hosts.find((h) => edge.includes(h.fitted.part.id) && !seen.has(h.fitted.part.id));
+    if (host) return host.fitted.part.id;
+    for (const p of edge) seen.add(p);
+    edge = joints
+      .filter((j) => j.mating.fits && ends(j).some((p) => p !== part && seen.has(p)))
+      .flatMap(ends)
+      .filter((p) => !seen.has(p));
+  }
+  return hosts[0].fitted.part.id;
 }
 
 const isPluggedAt = ({ a, b, mating }: FittedJoint, part: string, port: string): boolean =>

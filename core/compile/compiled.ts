@@ -93,8 +93,9 @@ export interface Disturbance {
   readonly source: string;
   /** Capacitance through which the mains drives it; null for a difference, which is a voltage. */
   readonly farad: number | null;
-  /** Of a supply's noise, the current itself. */
+  /** Of a supply's noise, the current itself, and the device that it feeds. */
   readonly ampere?: number;
+  readonly fed?: string;
 }
 
 /** Where a part is tied to the mains earth: the element that carries the current there. */

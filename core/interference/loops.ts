@@ -51,7 +51,7 @@ export function loopsOf(compiled: Compiled, responses: Responses): readonly Loop
     loops.push({
       what: d.what,
       from: d.part,
-      to: returns[0]?.e.part ?? compiled.device.part.id,
+      to: returns[0]?.e.part ?? d.fed ?? compiled.device.part.id,
       joints: currents.filter((c) => c.ampere >= (parts ? PART : SHARE) * most).map((c) => c.id),
       microampere: 1e6 * most,
     });

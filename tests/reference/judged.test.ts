@@ -181,6 +181,18 @@ describe('charging from the computer that sends the sound', () => {
     const bank = assessed(sketch(charged(['bank.plug > phone-headset.usb'], { bank: 'bank-small' })));
     expect(gate(bank, 'clean').status).toBe('pass');
   });
+  test('at whichever device it comes in, and as loud at the second as at the first', () => {
+    const base = sketch(computer);
+    const at = (device: string, other: string) => {
+      const job = { ...base.job, device, also: [{ device: other, app: 'recorder-picker' }] };
+      const a = assessed({ ...base, job, parts: [...base.parts, { id: 'camera', class: 'camera' }] });
+      const phone = [a.readings, ...a.also].find((r) => r.compiled.device.part.id === 'phone-headset')!;
+      expect(phone.loops[0]).toMatchObject({ to: 'phone-headset' });
+      expect(gate(a, 'clean').sentence).toMatch(/Static or whine: noise of the supply Sound of a computer/);
+      return phone.channels[0].overHumDb;
+    };
+    expect(at('camera', 'phone-headset')).toBeCloseTo(at('phone-headset', 'camera'), 1);
+  });
   test('by hand: half of 5 mA goes over the sound ground, and its drop there is what is heard', () => {
     // Both ways are 0.22 ohm: two contacts of 30 mohm, lead and socket. 2.5 mA over the contact at the phone and the lead's
     // own 0.05 ohm or so before the pad's ground: some tenths of a millivolt, whatever the pad takes from the signal.
