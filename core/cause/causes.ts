@@ -5,6 +5,7 @@ import { rankOf } from './consequence';
 import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf, severityOf } from './effect';
 import { freeActs } from './free-acts';
 import { sayCause } from './say';
+import { type Try, triesOf, tryOut } from './tries';
 import { whichJoint } from './which-joint';
 
 /** Why something fails: the smallest change after which it does not. */
@@ -17,13 +18,6 @@ export interface Cause {
   readonly sentence: string;
   readonly part?: string;
   readonly joint?: string;
-}
-
-/** A try that mended something and made nothing worse. */
-export interface Try {
-  readonly change: Change;
-  readonly effect: Effect;
-  readonly setup: Setup;
 }
 
 /** So many causes are looked for one after another. */
@@ -48,9 +42,8 @@ export function* causesOf(
   const severity = severityOf(assessment);
   for (let round = 0; round < MOST_CAUSES && failingOf(before).length > 0 && severityOf(before) === severity; round++) {
     const good: Try[] = [];
-    for (const change of freeActs(now, catalogue, before)) {
-      const tried = tryOut(now, catalogue, before, change);
-      if (tried && tried.effect.resolved.size > 0 && !tried.effect.worse) good.push(tried);
+    for (const tried of triesOf(now, catalogue, before, freeActs(now, catalogue, before))) {
+      if (tried) good.push(tried);
       yield causes;
     }
     if (round === 0) good.forEach(useful);
@@ -151,31 +144,6 @@ export const unexplained = (assessment: Assessment, causes: readonly Cause[]): r
   const told = new Set(causes.flatMap((c) => c.faults.map(keyOf)));
   return failingOf(assessment).filter((f) => !told.has(keyOf(f)));
 };
-
-/** One act on a copy, judged at 1 kHz, or at all bands where what fails hangs on frequency. Null where it cannot be done. */
-export function tryOut(setup: Setup, catalogue: Catalogue, before: Assessment, change: Change): Try | null {
-  const next = apply(setup, catalogue, change);
-  if (!next) return null;
-  const bands = hangsOnFrequency(before) ? 'all' : '1 kHz';
-  // Most acts mend nothing: what stands on open contacts is asked only of those that seem to.
-  const glance = assess(next, catalogue, { bands, reach: 'seated' });
-  if (!glance.ok) return null;
-  const seems = effectOf(before, glance.value);
-  if (seems.resolved.size === 0) return { change, setup: next, effect: seems };
-  const after = assess(next, catalogue, { bands });
-  if (!after.ok) return null;
-  const effect = effectOf(before, after.value);
-  return { change, setup: next, effect: isOutOfTheWay(change, effect) ? { ...effect, resolved: new Set() } : effect };
-}
-
-/** What does not fit is not mended by plugging it where it fits and leads nowhere. */
-const isOutOfTheWay = (change: Change, { resolved, silent }: Effect): boolean =>
-  silent &&
-  ['move', 'exchange', 'unplug', 'remove', 'bypass'].includes(change.do) &&
-  [...resolved].every((k) => k.startsWith('fit '));
-
-const hangsOnFrequency = (a: Assessment): boolean =>
-  failingOf(a).some((f) => f.gate === 'clean' && /^(hum|band)/.test(f.topic));
 
 /** The best of what mends at a glance that also mends by all bands. */
 function confirmedBest(

@@ -1,5 +1,5 @@
 import type { Assessment } from '../assess';
-import type { Finding, GateName, Status } from '../gates';
+import type { Finding, GateName, Status, Verdict } from '../gates';
 
 /** One failing finding, by the gate that found it and what it judged. */
 export interface Fault {
@@ -38,6 +38,8 @@ export interface Effect {
   readonly cautions: number;
   /** A voice does not arrive, still or now. */
   readonly silent: boolean;
+  /** Something that failed has another figure or status than before, or something else fails. */
+  readonly moves: boolean;
   /** The least exact room of the gates that were ill, for telling a better mend from a bare one. */
   readonly room: number;
 }
@@ -79,6 +81,22 @@ export function effectOf(before: Assessment, after: Assessment): Effect {
     failing: ill.length,
     cautions: after.verdicts.filter((v) => v.status === 'caution').length,
     silent,
+    moves: news.length > 0 || was.some((f) => hasMoved(f.finding, after.verdicts.find((v) => v.gate === f.gate)!)),
     room: Math.min(2, ...rooms),
   };
+}
+
+/**
+ * A thousandth of what is missing counts as none: a gain turned 30 dB further does 32 times as much, and that mends nothing
+ * either.
+ */
+const NONE = 1e-3;
+
+function hasMoved(was: Finding, { findings }: Verdict): boolean {
+  const now = findings.find((f) => f.topic === was.topic);
+  if (now?.status !== was.status) return true;
+  // Without a figure nothing tells that it stands still.
+  if (typeof was.value !== 'number' || typeof now.value !== 'number') return true;
+  const missing = typeof was.limit === 'number' ? Math.abs(was.value - was.limit) : Math.abs(was.value);
+  return Math.abs(now.value - was.value) > NONE * missing;
 }

@@ -1,5 +1,5 @@
 import { type Assessment, assess, mustAssess } from '../assess';
-import { causesOf, effectOf, failingOf, freeActs, inOrder, type Try, tryOut } from '../cause';
+import { causesOf, effectOf, failingOf, freeActs, inOrder, type Try, triesOf } from '../cause';
 import { apply, applyAll, type Change, freePorts, freshJointId, portsFit } from '../change';
 import type { Catalogue } from '../model';
 import { classesFor, holesFor } from '../plan';
@@ -18,9 +18,8 @@ export function* finishing({ before, catalogue }: Bench, mend: Mend): Generator<
   if (mend.leaves.length > 0 || !wasIll.some((g) => mend.gates[g] === 'caution')) return;
   const then = mustAssess(mend.setup, catalogue);
   const good: Try[] = [];
-  for (const change of freeActs(mend.setup, catalogue, then)) {
-    const tried = tryOut(mend.setup, catalogue, then, change);
-    if (tried && tried.effect.resolved.size > 0 && !tried.effect.worse) good.push(tried);
+  for (const tried of triesOf(mend.setup, catalogue, then, freeActs(mend.setup, catalogue, then))) {
+    if (tried) good.push(tried);
     yield null;
   }
   const [best] = good.sort(inOrder);
@@ -148,11 +147,11 @@ export function* pairs(bench: Bench, tries: readonly Try[]): Generator<readonly 
       yield* acquisitions(half, then, catalogue, stock, none, 'blamed');
     };
     let good = 0;
-    for (const second of seconds()) {
+    for (const tried of triesOf(half, catalogue, then, seconds())) {
       if (left-- <= 0) return;
-      const tried = tryOut(half, catalogue, then, second);
-      const mendsIt = tried && !tried.effect.worse && tried.effect.failing === 0;
-      yield mendsIt && applyAll(setup, catalogue, [one.change, second]) ? [one.change, second] : null;
+      const mendsIt = tried?.effect.failing === 0;
+      const both = tried ? [one.change, tried.change] : [];
+      yield mendsIt && applyAll(setup, catalogue, both) ? both : null;
       if (mendsIt) good += 1;
       if (good >= 2) break;
     }

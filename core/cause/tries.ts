@@ -1,0 +1,64 @@
+import { type Assessment, assess } from '../assess';
+import { apply, type Change } from '../change';
+import type { Catalogue, Setup } from '../model';
+import { type Effect, effectOf, failingOf } from './effect';
+
+/** A try that mended something and made nothing worse. */
+export interface Try {
+  readonly change: Change;
+  readonly effect: Effect;
+  readonly setup: Setup;
+}
+
+/** One act on a copy, judged at 1 kHz, or at all bands where what fails hangs on frequency. Null where it cannot be done. */
+export function tryOut(setup: Setup, catalogue: Catalogue, before: Assessment, change: Change): Try | null {
+  const next = apply(setup, catalogue, change);
+  if (!next) return null;
+  const bands = hangsOnFrequency(before) ? 'all' : '1 kHz';
+  // Most acts mend nothing: what stands on open contacts is asked only of those that seem to.
+  const glance = assess(next, catalogue, { bands, reach: 'seated' });
+  if (!glance.ok) return null;
+  const seems = effectOf(before, glance.value);
+  if (seems.resolved.size === 0) return { change, setup: next, effect: seems };
+  const after = assess(next, catalogue, { bands });
+  if (!after.ok) return null;
+  const effect = effectOf(before, after.value);
+  return { change, setup: next, effect: isOutOfTheWay(change, effect) ? { ...effect, resolved: new Set() } : effect };
+}
+
+/** What does not fit is not mended by plugging it where it fits and leads nowhere. */
+const isOutOfTheWay = (change: Change, { resolved, silent }: Effect): boolean =>
+  silent &&
+  ['move', 'exchange', 'unplug', 'remove', 'bypass'].includes(change.do) &&
+  [...resolved].every((k) => k.startsWith('fit '));
+
+const hangsOnFrequency = (a: Assessment): boolean =>
+  failingOf(a).some((f) => f.gate === 'clean' && /^(hum|band)/.test(f.topic));
+
+/**
+ * Each act carried out on a copy and judged, lazily. Of a gain that was turned and moved no figure of what fails, the other
+ * positions are not tried: it has no say in it. Null stands for what was tried and mends nothing, or harms.
+ */
+export function* triesOf(
+  setup: Setup,
+  catalogue: Catalogue,
+  before: Assessment,
+  acts: Iterable<Change>,
+): Generator<Try | null> {
+  const without = new Set<string>();
+  for (const change of acts) {
+    const gain = gainOf(setup, catalogue, change);
+    if (gain !== null && without.has(gain)) continue;
+    const tried = tryOut(setup, catalogue, before, change);
+    if (gain !== null && tried && !tried.effect.moves) without.add(gain);
+    yield tried && tried.effect.resolved.size > 0 && !tried.effect.worse ? tried : null;
+  }
+}
+
+/** A knob in decibels, by part and name: it moves what it has a say in at every position. A switch may do so at one only. */
+function gainOf(setup: Setup, catalogue: Catalogue, change: Change): string | null {
+  if (change.do !== 'knob') return null;
+  const { class: id } = setup.parts.find((p) => p.id === change.part)!;
+  const knob = catalogue.parts.get(id)!.knobs?.find((k) => k.id === change.knob);
+  return knob?.unit === 'dB' ? `${change.part} ${change.knob}` : null;
+}
