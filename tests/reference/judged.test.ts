@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { mustAssess } from '@/core/assess';
 import type { Job } from '@/core/model';
+import { quieterFor } from '@/core/plan';
 import { assessed, boxed, gate, lapel, type Sketch, sketch, toldOf } from '../support/bench-setup';
 
 // What each gate judges and what it leaves alone; supply noise by hand calculation (common practice, no source, unless named).
@@ -178,6 +179,9 @@ describe('charging from the computer that sends the sound', () => {
     const { first, mends } = toldOf(setup);
     expect(first.line).toMatch(/Charging brings noise into the sound.*static/);
     expect(mends[0].label).toBe('Unplug USB-A to USB-C lead from Sound of a computer');
+    // A 1 to 1 transformer goes in either way round: here with its plug towards the computer.
+    const parted = quieterFor(setup, null, catalogue).find((q) => /audio isolator.* into joint 1/.test(q.label));
+    expect(parted?.gainDb).toBeGreaterThan(60);
     const bank = assessed(sketch(charged(['bank.plug > phone-headset.usb'], { bank: 'bank-small' })));
     expect(gate(bank, 'clean').status).toBe('pass');
   });
