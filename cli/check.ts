@@ -67,7 +67,8 @@ function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes,
   if (first) {
     const left = first.leaves.length > 0 ? `leaves ${first.leaves.join(', ')}` : 'all eight gates pass';
     const cost = first.buys ? `to buy, about ${first.cost.toFixed(2)}` : 'nothing to buy';
-    lines.push(`Fix: ${first.label}. (${left}; ${cost})`);
+    const figures = first.account ? `${first.account}; ` : '';
+    lines.push(`Fix: ${first.label}. (${figures}${left}; ${cost})`);
   }
   lines.push('');
   const said = new Set<string>();

@@ -4,12 +4,15 @@ import { applyAll, type Change, effortS, sayAll } from '../change';
 import type { GateName, Status } from '../gates';
 import { type Catalogue, type Drawer, isGiven, knobAt, type Part, partName, type Setup } from '../model';
 import { rateOf, type Score, type Stock, scoreOf, statusesOf } from '../plan';
+import { accountOf, sayAccount } from './account';
 
 /** A way to mend a setup, tried: every act of it, what it costs, what it leaves wrong and what one gives up by it. */
 export interface Mend {
   /** Everything that it changes, in words. */
   readonly label: string;
   readonly changes: readonly Change[];
+  /** Where a level fails: how far off it is, and what each act does about it, in words. */
+  readonly account?: string;
   readonly setup: Setup;
   readonly cost: number;
   /** Whether something has to be bought. */
@@ -49,11 +52,13 @@ export function mendOf(bench: Bench, changes: readonly Change[], words?: string)
     const rate = rateOf(c, next.job.device, drawer, catalogue);
     return rate && rate.mean < SURE ? [`works about ${Math.round(10 * rate.mean)} times in 10`] : [];
   });
+  const account = words === undefined ? accountOf(bench, changes) : null;
   const label = words ?? sayAll(setup, catalogue, changes);
   const { cost, buys } = toBuy(bench, next);
   return {
     label: unsure.length > 0 ? `${label} (${unsure.join(', ')})` : label,
     changes,
+    ...(account ? { account: sayAccount(account) } : {}),
     setup: next,
     cost,
     buys,

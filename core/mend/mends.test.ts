@@ -56,6 +56,14 @@ describe.each(WRONG)('mends of %s', (_, setup) => {
       expect(applyAll(setup, catalogue, m.changes)).toEqual(m.setup);
       const after = assessed(m.setup);
       expect(statusesOf(after.verdicts)).toEqual(m.gates);
+      const account = /^(\d+) dB too (?:hot|quiet): (takes off|adds) ([\d, and]+) dB/.exec(m.account ?? '');
+      if (account) {
+        const peak = (a: typeof after) => a.verdicts[3].findings.find((f) => f.topic === 'peaks')!.value!;
+        const acts = account[3].split(/, | and /).map(Number);
+        const told = (account[2] === 'adds' ? -1 : 1) * acts.reduce((s, x) => s + x, 0);
+        expect(Math.abs(peak(after) - peak(before) - told)).toBeLessThan(acts.length);
+        expect(acts.length).toBeLessThanOrEqual(m.changes.length);
+      }
       expect([ill(m.setup), cautions(m.setup)] < [ill(setup), cautions(setup)]).toBe(true);
       const rank = (a: typeof after) => ['pass', 'caution', 'not known', 'fail'].indexOf(a.verdicts.at(-1)!.status);
       expect(rank(after)).toBeLessThanOrEqual(rank(before));

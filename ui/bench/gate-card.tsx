@@ -1,10 +1,10 @@
 'use client';
 import type { Report } from '@/core/assess';
 import type { GateName, Status } from '@/core/gates';
-import type { Mend, Standing } from '@/core/mend';
+import type { Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
 import type { Quieter } from '@/core/plan';
-import { costText, GATE_QUESTIONS, GATE_TITLES, price, StatusMark } from '../kit';
+import { GATE_QUESTIONS, GATE_TITLES, outcomeText, price, StatusMark } from '../kit';
 
 interface Props {
   readonly report: Report;
@@ -104,9 +104,7 @@ export function GateCard({
               className={`min-h-11 rounded-lg border px-3 py-2 text-left ${i === 0 && !headed ? 'border-accent bg-accent text-accent-ink' : 'border-rule bg-card hover:border-accent'}`}
             >
               <span className="font-semibold">{m.label}</span>
-              <span className="block text-sm">
-                {outcome(m)} · {costText(m)}
-              </span>
+              <span className="block text-sm">{outcomeText(m)}</span>
             </button>
           ))}
           {searching && <p className="text-soft text-sm">Trying mends on a copy...</p>}
@@ -131,11 +129,4 @@ function Said({ sentence, strong }: { readonly sentence: string; readonly strong
       {sentence.slice(end + 1)}
     </>
   );
-}
-
-/** What the gates would say after a mend. */
-function outcome(mend: Mend): string {
-  const gates = Object.entries(mend.gates) as [GateName, Status][];
-  const left = gates.filter(([, s]) => s === 'fail' || s === 'not known').map(([g]) => GATE_TITLES[g]);
-  return left.length === 0 ? 'all eight gates pass' : `leaves ${left.join(', ')}`;
 }

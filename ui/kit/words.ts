@@ -41,8 +41,23 @@ export const minus = (text: string): string => text.replace(/-(?=\d)/g, '\u2212'
 export const price = (x: number): string => x.toFixed(2);
 
 /** What a fix costs; nothing only for what is owned. */
-export const costText = ({ buys, cost }: { readonly buys: boolean; readonly cost: number }): string =>
+const costText = ({ buys, cost }: { readonly buys: boolean; readonly cost: number }): string =>
   buys ? `to buy, about ${price(cost)}` : 'nothing to buy';
+
+/** What carrying out a fix comes to: figures, gates, money. */
+export const outcomeText = (mend: {
+  readonly account?: string;
+  readonly leaves: readonly GateName[];
+  readonly buys: boolean;
+  readonly cost: number;
+}): string =>
+  [
+    ...(mend.account ? [mend.account] : []),
+    mend.leaves.length === 0
+      ? 'then all eight gates pass'
+      : `leaves ${mend.leaves.map((g) => GATE_TITLES[g]).join(', ')}`,
+    costText(mend),
+  ].join(' · ');
 
 /** A number the way a meter shows it, with its sign. */
 export const signed = (x: number, digits = 0): string => minus(`${x > 0 ? '+' : ''}${x.toFixed(digits)}`);

@@ -3,7 +3,7 @@ import type { Report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import type { Standing as Known, Mend } from '@/core/mend';
 import type { Setup } from '@/core/model';
-import { costText, minus } from '../kit';
+import { minus, outcomeText } from '../kit';
 
 interface Props {
   readonly report: Report;
@@ -42,9 +42,7 @@ function Fix({ mend, onMend }: { readonly mend: Mend; readonly onMend: Props['on
       className="mt-2 min-h-11 w-full rounded-lg border border-accent bg-accent px-3 py-2 text-left text-accent-ink hover:opacity-90"
     >
       <span className="font-semibold">{minus(mend.label)}</span>
-      <span className="block text-sm">
-        {mend.leaves.length === 0 ? 'then all eight gates pass' : `leaves ${mend.leaves.join(', ')}`} · {costText(mend)}
-      </span>
+      <span className="block text-sm">{outcomeText(mend)}</span>
     </button>
   );
 }
