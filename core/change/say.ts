@@ -1,6 +1,8 @@
+import { connectorNamed, mate } from '../connectors';
 import {
   type AppClass,
   type Catalogue,
+  type Joint,
   type KnobSpec,
   knobAt,
   type PartClass,
@@ -45,10 +47,8 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
     }
     case 'turn':
       return `Turn the ${lower(name(change.part))} round, end for end`;
-    case 'join': {
-      const { a, b } = change.joint;
-      return `Plug ${name(a.part)} into the ${holeName(setup, catalogue, b)}`;
-    }
+    case 'join':
+      return joinWords(setup, catalogue, change.joint);
     case 'unplug': {
       const { a, b } = setup.joints.find((j) => j.id === change.joint)!;
       return `Unplug ${name(a.part)} from ${name(b.part)}`;
@@ -125,6 +125,20 @@ export function sayAll(setup: Setup, catalogue: Catalogue, changes: readonly Cha
     now = apply(now, catalogue, c) ?? now;
   }
   return words.map((w, i) => (i === 0 ? w : lower(w))).reduce((all, w, i) => (i === 0 ? w : `${all}, and ${w}`), '');
+}
+
+/** What has the plug goes into what has the hole; radio is paired. */
+function joinWords(setup: Setup, catalogue: Catalogue, { a, b }: Joint): string {
+  const connectorOf = ({ part, port }: PortRef) => {
+    const { class: id } = setup.parts.find((p) => p.id === part)!;
+    return connectorNamed(catalogue.parts.get(id)!.ports.find((p) => p.id === port)!.connector)!;
+  };
+  const [x, y] = [connectorOf(a), connectorOf(b)];
+  if (x.form === 'keyed' && x.family === 'radio')
+    return `Pair ${partName(setup, catalogue, a.part)} with ${partName(setup, catalogue, b.part)}`;
+  const mating = mate(x, y, 0);
+  const [plug, hole] = mating.fits && mating.plugIs === 'b' ? [b, a] : [a, b];
+  return `Plug ${partName(setup, catalogue, plug.part)} into the ${holeName(setup, catalogue, hole)}`;
 }
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;

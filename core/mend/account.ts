@@ -1,6 +1,6 @@
 import { type Assessment, assess } from '../assess';
 import { apply, type Change } from '../change';
-import type { Bench } from './mend';
+import type { Catalogue, Setup } from '../model';
 
 /** How far a level is off, decibels, and what each act does about it. */
 export interface Account {
@@ -17,7 +17,12 @@ const TOLD_DB = 0.5;
  * Where a level fails: how far off it is, and what each act in turn adds to it. Null where no level fails.
  * The acts are carried out one after another and judged at 1 kHz.
  */
-export function accountOf({ setup, before, catalogue }: Bench, changes: readonly Change[]): Account | null {
+export function accountOf(
+  setup: Setup,
+  catalogue: Catalogue,
+  before: Assessment,
+  changes: readonly Change[],
+): Account | null {
   const worst = levelsOf(before)
     .filter((l) => l.offDb !== 0)
     .sort((a, b) => Math.abs(b.offDb) - Math.abs(a.offDb))[0];

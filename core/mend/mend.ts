@@ -52,7 +52,7 @@ export function mendOf(bench: Bench, changes: readonly Change[], words?: string)
     const rate = rateOf(c, next.job.device, drawer, catalogue);
     return rate && rate.mean < SURE ? [`works about ${Math.round(10 * rate.mean)} times in 10`] : [];
   });
-  const account = words === undefined ? accountOf(bench, changes) : null;
+  const account = words === undefined ? accountOf(setup, catalogue, bench.before, changes) : null;
   const label = words ?? sayAll(setup, catalogue, changes);
   const { cost, buys } = toBuy(bench, next);
   return {

@@ -13,7 +13,7 @@ const VERDICTS = '[aria-label="What the gates say"]';
 
 test('the derived order, done step by step, ends with the outer microphone recorded', async () => {
   await walk.open('device/?setup=kiln-rehearsed');
-  await walk.sees(/1 Join Headset adapter and Phone.*8 Open the browser call page/s);
+  await walk.sees(/1 Plug Headset adapter into the 8-contact port of Phone.*8 Open the browser call page/s);
   for (let i = 0; i < 8; i++) await walk.press(/^Do the next$/);
   await walk.sees(/records from 8-contact to headset adapter, licensed, Headset adapter/, DEVICE);
   await walk.expectAccessible();
