@@ -5,7 +5,7 @@ import { rankOf } from './consequence';
 import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf, severityOf } from './effect';
 import { freeActs } from './free-acts';
 import { sayCause } from './say';
-import { type Try, triesOf, tryOut } from './tries';
+import { confirmed, type Try, triesOf, tryOut } from './tries';
 import { whichJoint } from './which-joint';
 
 /** Why something fails: the smallest change after which it does not. */
@@ -47,12 +47,14 @@ export function* causesOf(
       yield causes;
     }
     if (round === 0) good.forEach(useful);
-    const confirmed = confirmedBest(good, catalogue, before);
-    if (confirmed) {
-      const { best, after } = confirmed;
+    const found = confirmedBest(good, catalogue, before);
+    if (found) {
+      const { tried: best, after } = found;
       const explained = failingOf(before).filter((f) => best.effect.resolved.has(keyOf(f)));
-      const rivals = good.filter((t) => t !== best && [...best.effect.resolved].every((k) => t.effect.resolved.has(k)));
-      causes.push(causeOf(now, catalogue, best.change, explained, rivals));
+      const rivals = good.filter(
+        (t) => t.change !== best.change && [...best.effect.resolved].every((k) => t.effect.resolved.has(k)),
+      );
+      causes.push(causeOf(now, catalogue, best.change, explained, rivals, before));
       now = best.setup;
       before = after;
       yield causes;
@@ -66,7 +68,7 @@ export function* causesOf(
     const explained = failingOf(before).filter((f) => pair.effect.resolved.has(keyOf(f)));
     // Neither explains it without the other: what they do together is told of both.
     for (const [i, change] of pair.changes.entries())
-      causes.push(causeOf(now, catalogue, change, i === 0 ? explained : [], []));
+      causes.push(causeOf(now, catalogue, change, i === 0 ? explained : [], [], before));
     now = pair.setup;
     before = pair.after;
     yield causes;
@@ -146,20 +148,14 @@ export const unexplained = (assessment: Assessment, causes: readonly Cause[]): r
 };
 
 /** The best of what mends at a glance that also mends by all bands. */
-function confirmedBest(
-  good: readonly Try[],
-  catalogue: Catalogue,
-  before: Assessment,
-): { readonly best: Try; readonly after: Assessment } | null {
+function confirmedBest(good: readonly Try[], catalogue: Catalogue, before: Assessment): ReturnType<typeof confirmed> {
   // What is plainly broken is no guess: it comes before what goes round it.
   const isGuess = (t: Try) => Number(!PLAIN.has(t.change.do));
   for (const t of [...good].sort(
     (a, b) => Number(a.effect.failing > 0) - Number(b.effect.failing > 0) || isGuess(a) - isGuess(b) || inOrder(a, b),
   )) {
-    const after = assess(t.setup, catalogue);
-    if (!after.ok) continue;
-    const effect = effectOf(before, after.value);
-    if (effect.resolved.size > 0 && !effect.worse) return { best: { ...t, effect }, after: after.value };
+    const best = confirmed(t, catalogue, before);
+    if (best) return best;
   }
   return null;
 }
@@ -183,12 +179,14 @@ function causeOf(
   change: Change,
   explained: readonly Failing[],
   rivals: readonly Try[],
+  before: Assessment,
 ): Cause {
   const places = [change, ...rivals.map((r) => r.change)].map((c) => touched(setup, c));
   const common = commonPlace(places);
   const own = touched(setup, change);
   // Nothing in common: what else would do it as well stands beside it.
-  const second = common.parts.length + common.joints.length > 0 ? undefined : secondOf(setup, change, rivals);
+  const second =
+    common.parts.length + common.joints.length > 0 ? undefined : secondOf(setup, catalogue, change, rivals, before);
   const sentence = sayCause(setup, catalogue, second ? [change, second] : [change], explained);
   const joint = common.joints[0] ?? own.joints[0];
   return {
@@ -206,7 +204,13 @@ const AS_LIKELY = 2;
 /** What is plainly broken is no guess: nothing else is named beside it. */
 const PLAIN: ReadonlySet<Change['do']> = new Set(['seat', 'dirt', 'contact', 'bridge']);
 
-function secondOf(setup: Setup, best: Change, rivals: readonly Try[]): Change | undefined {
+function secondOf(
+  setup: Setup,
+  catalogue: Catalogue,
+  best: Change,
+  rivals: readonly Try[],
+  before: Assessment,
+): Change | undefined {
   const own = touched(setup, best);
   if (PLAIN.has(best.do) || own.parts.length + own.joints.length === 0) return undefined;
   const elsewhere = ({ parts, joints }: Touched) =>
@@ -214,8 +218,12 @@ function secondOf(setup: Setup, best: Change, rivals: readonly Try[]): Change | 
     !parts.some((p) => own.parts.includes(p)) &&
     !joints.some((j) => own.joints.includes(j));
   const most = effortS([best]) * AS_LIKELY;
-  return [...rivals].sort(inOrder).find((r) => elsewhere(touched(setup, r.change)) && effortS([r.change]) <= most)
-    ?.change;
+  return [...rivals]
+    .sort(inOrder)
+    .find(
+      (r) =>
+        elsewhere(touched(setup, r.change)) && effortS([r.change]) <= most && confirmed(r, catalogue, before) !== null,
+    )?.change;
 }
 
 const commonPlace = (places: readonly Touched[]): Touched => ({

@@ -14,7 +14,8 @@ import {
   turns,
 } from '../change';
 import type { GateName } from '../gates';
-import { type Catalogue, type KnobSpec, knobAt, mostChannels, quantity, type Setup } from '../model';
+import { type Catalogue, type ElementSpec, type KnobSpec, knobAt, mostChannels, quantity, type Setup } from '../model';
+import { feedsAny } from '../readings';
 import { failingOf } from './effect';
 
 /** Where the peaks of the loudest voice are put: below the red, with room to spare; common practice. */
@@ -67,9 +68,9 @@ export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment)
     join: () => joins(setup, catalogue),
     session: () => atTheDevice(setup, before),
     switch: () => switches(setup, catalogue),
-    open: () => closedKnobs(setup, catalogue),
+    open: () => withASay(closedKnobs(setup, catalogue), setup, catalogue, before),
     close: () => closings(setup, catalogue),
-    amount: () => amounts(setup, catalogue, before),
+    amount: () => withASay(amounts(setup, catalogue, before), setup, catalogue, before),
     turn: () => turns(setup, catalogue),
     exchange: () => exchanges(setup, catalogue),
     move: () => moves(setup, catalogue),
@@ -90,6 +91,30 @@ export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment)
       return !seen.has(key) && seen.add(key);
     });
 }
+
+/**
+ * Where only level or noise is wrong: without the knobs whose amplifiers lead to nothing that is recorded. They cannot have a
+ * say in it, wherever they stand.
+ */
+function* withASay(acts: Iterable<Change>, setup: Setup, catalogue: Catalogue, before: Assessment): Generator<Change> {
+  const isRecorded = failingOf(before).every((f) => f.gate === 'level' || f.gate === 'clean');
+  const channels = [before.readings, ...before.also].flatMap((r) => r.channels);
+  for (const c of acts) {
+    if (c.do === 'knob' && isRecorded && channels.length > 0) {
+      const { circuit } = catalogue.parts.get(setup.parts.find((p) => p.id === c.part)!.class)!;
+      const turned = circuit.filter((e) => uses(e, `knob:${c.knob}`));
+      const stages = before.readings.compiled.stages.filter(
+        (s) => s.part === c.part && turned.some((e) => e.id === s.id),
+      );
+      const others = turned.length > stages.length;
+      if (stages.length > 0 && !others && !stages.some((s) => feedsAny(channels, s))) continue;
+    }
+    yield c;
+  }
+}
+
+const uses = (e: ElementSpec, quantityOf: string): boolean =>
+  Object.values(e).some((v) => (Array.isArray(v) ? v.includes(quantityOf) : v === quantityOf));
 
 /** Of what lasts before its cells are flat, they are exchanged when so much of it is over. */
 const EXCHANGE_AT = 0.9;

@@ -4,4 +4,4 @@ export { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf } fro
 export { freeActs, stepped } from './free-acts';
 export { type Headline, headline } from './headline';
 export { sayCause, sayWrongPiece } from './say';
-export { type Try, triesOf, tryOut } from './tries';
+export { confirmed, type Try, triesOf, tryOut } from './tries';

@@ -1,6 +1,7 @@
 import { type Assessment, assess } from '../assess';
 import { apply, type Change } from '../change';
 import type { Catalogue, Setup } from '../model';
+import type { Reach } from '../readings';
 import { type Effect, effectOf, failingOf } from './effect';
 
 /** A try that mended something and made nothing worse. */
@@ -12,18 +13,41 @@ export interface Try {
 
 /** One act on a copy, judged at 1 kHz, or at all bands where what fails hangs on frequency. Null where it cannot be done. */
 export function tryOut(setup: Setup, catalogue: Catalogue, before: Assessment, change: Change): Try | null {
+  const glance = glanceAt(setup, catalogue, before, change);
+  // Most acts mend nothing: what stands on open contacts is asked only of those that seem to.
+  return glance && glance.effect.resolved.size > 0 ? judged(glance, catalogue, before, 'open') : glance;
+}
+
+/** The same, without what stands on open contacts, unless it is that which can harm. */
+function glanceAt(setup: Setup, catalogue: Catalogue, before: Assessment, change: Change): Try | null {
   const next = apply(setup, catalogue, change);
   if (!next) return null;
-  const bands = hangsOnFrequency(before) ? 'all' : '1 kHz';
-  // Most acts mend nothing: what stands on open contacts is asked only of those that seem to.
-  const glance = assess(next, catalogue, { bands, reach: 'seated' });
-  if (!glance.ok) return null;
-  const seems = effectOf(before, glance.value);
-  if (seems.resolved.size === 0) return { change, setup: next, effect: seems };
-  const after = assess(next, catalogue, { bands });
+  const reach = failingOf(before).some((f) => f.gate === 'safe') ? 'open' : 'seated';
+  return judged({ change, setup: next }, catalogue, before, reach);
+}
+
+function judged(
+  { change, setup }: Pick<Try, 'change' | 'setup'>,
+  catalogue: Catalogue,
+  before: Assessment,
+  reach: Reach,
+): Try | null {
+  const after = assess(setup, catalogue, { bands: hangsOnFrequency(before) ? 'all' : '1 kHz', reach });
   if (!after.ok) return null;
   const effect = effectOf(before, after.value);
-  return { change, setup: next, effect: isOutOfTheWay(change, effect) ? { ...effect, resolved: new Set() } : effect };
+  return { change, setup, effect: isOutOfTheWay(change, effect) ? { ...effect, resolved: new Set() } : effect };
+}
+
+/** A try once more, at all bands and with all that stands on open contacts. Null where it then mends nothing, or harms. */
+export function confirmed(
+  tried: Try,
+  catalogue: Catalogue,
+  before: Assessment,
+): { readonly tried: Try; readonly after: Assessment } | null {
+  const after = assess(tried.setup, catalogue);
+  if (!after.ok) return null;
+  const effect = effectOf(before, after.value);
+  return effect.resolved.size > 0 && !effect.worse ? { tried: { ...tried, effect }, after: after.value } : null;
 }
 
 /** What does not fit is not mended by plugging it where it fits and leads nowhere. */
@@ -36,7 +60,7 @@ const hangsOnFrequency = (a: Assessment): boolean =>
   failingOf(a).some((f) => f.gate === 'clean' && /^(hum|band)/.test(f.topic));
 
 /**
- * Each act carried out on a copy and judged, lazily. Of a gain that was turned and moved no figure of what fails, the other
+ * Each act carried out on a copy and judged at a glance, lazily: what is told of one of them is to be confirmed. Of a gain that was turned and moved no figure of what fails, the other
  * positions are not tried: it has no say in it. Null stands for what was tried and mends nothing, or harms.
  */
 export function* triesOf(
@@ -49,7 +73,7 @@ export function* triesOf(
   for (const change of acts) {
     const gain = gainOf(setup, catalogue, change);
     if (gain !== null && without.has(gain)) continue;
-    const tried = tryOut(setup, catalogue, before, change);
+    const tried = glanceAt(setup, catalogue, before, change);
     if (gain !== null && tried && !tried.effect.moves) without.add(gain);
     yield tried && tried.effect.resolved.size > 0 && !tried.effect.worse ? tried : null;
   }

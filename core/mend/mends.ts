@@ -50,11 +50,11 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
       .filter((m, i, sorted) => sorted.findIndex((o) => isOfOneKind(o, m)) === i && !sorted.some((o) => finishes(o, m)))
       .slice(0, MOST_MENDS);
   };
-  const offer = (changes: readonly Change[], words?: string) => {
+  const offer = (changes: readonly Change[], words?: string): boolean => {
     const mend = mendOf(bench, pruned(bench, changes), words);
-    if (!mend || !isBetter(bench, mend)) return;
-    if (found.some((f) => JSON.stringify(f.setup) === JSON.stringify(mend.setup))) return;
-    found = kept([...found, mend]);
+    if (!mend || !isBetter(bench, mend)) return false;
+    if (!found.some((f) => JSON.stringify(f.setup) === JSON.stringify(mend.setup))) found = kept([...found, mend]);
+    return true;
   };
   const finish = function* () {
     for (const m of found.slice(0, MOST_FINISHED)) {
@@ -86,7 +86,8 @@ export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue
     if (tried && tried.effect.resolved.size > 0 && !tried.effect.worse) tries.push(tried);
     return tried;
   };
-  for (const t of [...tries].sort(inOrder).slice(0, MOST_MENDS)) offer([t.change]);
+  let good = 0;
+  for (const t of [...tries].sort(inOrder)) if (good < MOST_MENDS && offer([t.change])) good += 1;
   if (failingOf(before).some((f) => f.gate === 'level' || f.gate === 'clean')) {
     const solution = solveKnobs(setup, catalogue);
     if (solution) offer(knobChanges(setup, solution.best.setup, catalogue));

@@ -1,5 +1,5 @@
 import { type Assessment, assess, mustAssess } from '../assess';
-import { causesOf, effectOf, failingOf, freeActs, inOrder, type Try, triesOf } from '../cause';
+import { causesOf, confirmed, effectOf, failingOf, freeActs, inOrder, type Try, triesOf } from '../cause';
 import { apply, applyAll, type Change, freePorts, freshJointId, portsFit } from '../change';
 import type { Catalogue } from '../model';
 import { classesFor, holesFor } from '../plan';
@@ -22,7 +22,7 @@ export function* finishing({ before, catalogue }: Bench, mend: Mend): Generator<
     if (tried) good.push(tried);
     yield null;
   }
-  const [best] = good.sort(inOrder);
+  const best = good.sort(inOrder).find((t) => confirmed(t, catalogue, then));
   if (best) yield [...mend.changes, best.change];
 }
 
@@ -149,7 +149,7 @@ export function* pairs(bench: Bench, tries: readonly Try[]): Generator<readonly 
     let good = 0;
     for (const tried of triesOf(half, catalogue, then, seconds())) {
       if (left-- <= 0) return;
-      const mendsIt = tried?.effect.failing === 0;
+      const mendsIt = tried?.effect.failing === 0 && confirmed(tried, catalogue, then) !== null;
       const both = tried ? [one.change, tried.change] : [];
       yield mendsIt && applyAll(setup, catalogue, both) ? both : null;
       if (mendsIt) good += 1;
