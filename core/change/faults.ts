@@ -45,7 +45,8 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
     const plug = mating.plugIs === 'a' ? a : b;
     for (const outMm of OUT_MM) yield { kind: 'half in', change: { do: 'seat', joint: joint.id, outMm } };
     yield { kind: 'dirty contacts', change: { do: 'dirt', joint: joint.id, ohm: DIRT_OHM } };
-    const contacts = contactsOf(connectorNamed(plug.connector)!).filter((c) => plug.roles?.[c] !== undefined);
+    const all = contactsOf(connectorNamed(plug.connector)!);
+    const contacts = all.filter((c) => plug.roles?.[c] !== undefined || (all.includes('vbus') && !c.startsWith('sbu')));
     for (const contact of contacts) {
       yield { kind: 'broken conductor', change: { do: 'contact', joint: joint.id, contact, parted: true } };
     }

@@ -147,7 +147,15 @@ const percent = (share: number): string => `${Math.round(100 * share)} %`;
 export const jointName = (setup: Setup, id: string): string =>
   `joint ${setup.joints.findIndex((j) => j.id === id) + 1}`;
 
-const CONTACT_WORDS: Readonly<Record<string, string>> = { ring1: 'ring 1', ring2: 'ring 2' };
+const CONTACT_WORDS: Readonly<Record<string, string>> = {
+  ring1: 'ring 1',
+  ring2: 'ring 2',
+  vbus: '5 V contact',
+  gnd: 'ground contact',
+  dp: 'D+ contact',
+  dm: 'D− contact',
+  ident: 'identity contact',
+};
 export const contactName = (contact: string): string =>
   CONTACT_WORDS[contact] ?? (/^\d$/.test(contact) ? `pin ${contact}` : contact);
 

@@ -287,8 +287,22 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
         { part: piece },
       );
     }
+    case 'data-apart': {
+      const { part, joint } = usb.nodes.get(entry.part)!.noData!;
+      return fail(
+        'no data',
+        `Power arrives and no data: the data contacts do not meet their like${joint ? ` at ${jointSentence(compiled, joint)}` : ''}. ${instead}`,
+        { part, joint },
+      );
+    }
     case 'no-identity': {
-      const piece = usb.nodes.get(entry.part)!.noData!.part;
+      const { part: piece, joint } = usb.nodes.get(entry.part)!.noData!;
+      if (joint)
+        return fail(
+          'identity not read',
+          `The identity contact does not meet its like at ${jointSentence(compiled, joint)}, so the ${device} looks for nothing behind it. ${instead}`,
+          { part: piece, joint },
+        );
       return fail(
         'no identity chip',
         `${nameOf(compiled, piece)} has no identity chip, so the ${device} looks for nothing behind it. ${instead}`,

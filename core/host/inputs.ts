@@ -16,6 +16,7 @@ export type Absence =
   | 'unlicensed'
   | 'charge-only'
   | 'no-identity'
+  | 'data-apart'
   | 'other-bus'
   | 'needs-driver'
   | 'one-interface-only'

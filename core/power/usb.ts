@@ -1,5 +1,6 @@
 import type { Compiled, Fitted } from '../compile';
 import { type PartClass, quantity, type UsbSpec, type UsbSpeed } from '../model';
+import { type UsbContacts, usbContacts } from './usb-contacts';
 
 /** One piece on the USB (or 8-contact) tree. */
 export interface UsbNode {
@@ -16,7 +17,11 @@ export interface UsbNode {
   /** The piece of the path that carries no licence, if any. */
   readonly unlicensed: string | null;
   /** The piece that keeps data from it, though it may be fed. */
-  readonly noData: { readonly part: string; readonly why: 'charge-only' | 'no-identity' } | null;
+  readonly noData: {
+    readonly part: string;
+    readonly why: 'charge-only' | 'no-identity' | 'data-apart';
+    readonly joint?: string;
+  } | null;
   /** The part it hangs on, and by which of its ports. */
   readonly on: { readonly part: string; readonly port: string };
   /** What arrives at its plug, volts: the supply less what joints and leads take at the current that flows. */
@@ -76,7 +81,7 @@ interface Branch {
 }
 
 /** A part as it hangs there: a lead that is alike at both ends may hang by either. */
-type Hung = Fitted & { readonly usb: UsbSpec };
+type Hung = Fitted & { readonly usb: UsbSpec; readonly by?: FarSide };
 
 /** What hangs by a port towards the host; null where that is not the way in which it hangs. */
 function hungBy(c: PartClass, port: string): UsbSpec | null {
@@ -126,7 +131,7 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
       const usb = child && hungBy(child.partClass, child.port);
       if (!child || !usb || seen.has(child.part.id)) return [];
       const supply = supplyOf(port);
-      return [{ port, supplyMa: supply === undefined ? null : q(supply), branch: grow({ ...child, usb }) }];
+      return [{ port, supplyMa: supply === undefined ? null : q(supply), branch: grow({ ...child, usb, by: child }) }];
     });
     if (fed && source) {
       const belowMa = children.reduce((sum, c) => sum + loadOf(c.branch), 0);
@@ -186,12 +191,16 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
     }
     for (const { port, supplyMa, branch: child } of branch.children) {
       const left = supplyMa === null ? Number.POSITIVE_INFINITY : give(port, supplyMa, [child]);
-      const { part, usb: own } = child.fitted;
-      const ohm = start.ohm + JOINT_OHM;
-      const volt = start.volt - (JOINT_OHM * loadOf(child)) / 1000;
+      const { part, usb: own, by } = child.fitted;
+      const jointOhm = JOINT_OHM + by!.dirtOhm;
+      const ohm = start.ohm + jointOhm;
+      const volt = start.volt - (jointOhm * loadOf(child)) / 1000;
       const charges = spec.chargingPorts?.includes(port) ? { part: self, why: 'charge-only' as const } : null;
+      const apart = (why: 'data-apart' | 'no-identity') => ({ part: part.id, why, joint: by!.joint });
       const noData =
         above.noData ??
+        (by!.passes.data ? null : apart('data-apart')) ??
+        (by!.passes.identity ? null : apart('no-identity')) ??
         charges ??
         (own.data === 'none' ? { part: part.id, why: 'charge-only' as const } : null) ??
         (own.identity === 'none' ? { part: part.id, why: 'no-identity' as const } : null);
@@ -305,13 +314,25 @@ const piecesOf = (b: Branch): { part: string; drawMa: number }[] => [
   ...(b.ownPower ? [] : b.children.flatMap((c) => piecesOf(c.branch))),
 ];
 
-/** For each taken port, the part and port on the other side of a joint that conducts. */
-export function farSides(compiled: Compiled): ReadonlyMap<string, Fitted & { readonly port: string }> {
-  const far = new Map<string, Fitted & { readonly port: string }>();
-  for (const { joint, a, b, mating } of compiled.joints) {
-    if (!mating.fits || mating.touches.length === 0) continue;
-    far.set(`${joint.a.part}.${joint.a.port}`, { part: b.part, partClass: b.partClass, port: joint.b.port });
-    far.set(`${joint.b.part}.${joint.b.port}`, { part: a.part, partClass: a.partClass, port: joint.a.port });
+/** What is on the other side of a joint, and what its contacts pass on. */
+interface FarSide extends Fitted {
+  readonly port: string;
+  readonly joint: string;
+  readonly passes: UsbContacts;
+  /** Dirt on its two power contacts together. */
+  readonly dirtOhm: number;
+}
+
+/** For each taken port, the part and port on the other side of a joint that feeds. */
+export function farSides(compiled: Compiled): ReadonlyMap<string, FarSide> {
+  const far = new Map<string, FarSide>();
+  for (const fitted of compiled.joints) {
+    const { joint, a, b } = fitted;
+    const passes = usbContacts(fitted);
+    if (!passes.power) continue;
+    const more = { joint: joint.id, passes, dirtOhm: 2 * (joint.contactOhm ?? 0) };
+    far.set(`${joint.a.part}.${joint.a.port}`, { part: b.part, partClass: b.partClass, port: joint.b.port, ...more });
+    far.set(`${joint.b.part}.${joint.b.port}`, { part: a.part, partClass: a.partClass, port: joint.a.port, ...more });
   }
   return far;
 }

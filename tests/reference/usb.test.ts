@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { compile } from '@/core/compile';
+import type { Setup } from '@/core/model';
 import { ISOCHRONOUS, ohmPerMetre, streamBytes, usbTree } from '@/core/power';
-import { assessed, gate, type Sketch, sketch } from '../support/bench-setup';
+import { assessed, gate, type Sketch, sketch, toldOf } from '../support/bench-setup';
 
 /** What is asked here does not depend on a microphone. */
 const UNHEARD = { sources: [{ id: 'v', name: 'Voice', splAt1m: 60 }] };
@@ -231,4 +232,29 @@ test('copper by gauge: the wire tables of any handbook, ohms a metre at 20 C, to
   ] as const) {
     expect(ohmPerMetre(gauge) / ohm).toBeCloseTo(1, 2);
   }
+});
+
+describe('what a USB plug passes on, contact by contact (pairs and supply by USB 2.0, from memory)', () => {
+  const whole = sketch({
+    device: 'phone-8-contact',
+    parts: { ears: 'earphones-mic', x: '8c-headset-licensed' },
+    joints: ['ears.plug > x.socket', 'x.plug > phone-8-contact.port'],
+    hears: { ears: 0.15 },
+  });
+  const broken = (more: object): Setup => ({ ...whole, joints: [whole.joints[0], { ...whole.joints[1], ...more }] });
+  test('with all of them it works', () => expect(gate(assessed(whole), 'seen').status).toBe('pass'));
+  test.each(['vbus', 'gnd', 'dp', 'dm', 'ident'])('without its %s nothing is recorded, and that is the cause', (c) => {
+    const setup = broken({ parted: [c] });
+    expect(gate(assessed(setup), 'seen').status).toBe('fail');
+    const { first, mends } = toldOf(setup);
+    expect(first.sentence).toMatch(/contact of the plug makes no contact at joint 2/);
+    expect(mends[0].setup).toEqual(whole);
+  });
+  test.each([{ bridged: [['vbus', 'dm']] }, { bridged: [['dm', 'dp']] }, { contactOhm: 3000 }])(
+    'with %o neither',
+    (more) => {
+      expect(gate(assessed(broken(more)), 'seen').status).toBe('fail');
+      expect(toldOf(broken(more)).mends[0].setup).toEqual(whole);
+    },
+  );
 });

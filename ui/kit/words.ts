@@ -74,6 +74,7 @@ export const ABSENCES: Readonly<Record<Absence, string>> = {
   unlicensed: 'refused: no licence',
   'charge-only': 'power only, no data',
   'no-identity': 'no identity chip on the way',
+  'data-apart': 'a data contact makes no contact',
   'other-bus': 'an older bus, not USB',
   'needs-driver': 'needs a driver',
   'bus-full': 'the bus carries no more',
