@@ -3,7 +3,15 @@ import { assess } from '@/core/assess';
 import { prepare } from '@/core/circuit';
 import { compile } from '@/core/compile';
 import { connectorNamed, contactsOf } from '@/core/connectors';
-import { checkDocument, type ElementSpec, type PartClass, quantity, type Setup, takesUp } from '@/core/model';
+import {
+  checkDocument,
+  type ElementSpec,
+  FORMAT_VERSION,
+  type PartClass,
+  quantity,
+  type Setup,
+  takesUp,
+} from '@/core/model';
 import { catalogue } from '.';
 
 const classes = [...catalogue.parts.values()];
@@ -47,12 +55,12 @@ function alone(c: PartClass): Setup {
   const device = c.host ? c.id : 'phone-headset';
   return {
     format: 'symplex.setup',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'alone',
     name: 'alone',
     job: {
       format: 'symplex.job',
-      version: 1,
+      version: FORMAT_VERSION,
       id: 'job',
       name: 'job',
       purpose: 'record',
@@ -123,7 +131,7 @@ describe.each(classes.map((c) => [c.id, c] as const))('%s', (_, c) => {
     const values = Object.fromEntries(Object.entries(c.values).map(([name, v]) => [name, v.value]));
     const drawer = {
       format: 'symplex.drawer',
-      version: 1,
+      version: FORMAT_VERSION,
       id: 'd',
       name: 'd',
       parts: [{ id: 'p', class: c.id, values }],

@@ -10,6 +10,7 @@ import listening from './listening.json';
 import microphones from './microphones.json';
 import power from './power.json';
 import sources from './sources.json';
+import unknown from './unknown.json';
 import wireless from './wireless.json';
 
 // JSON widens literal types; catalogue.test.ts checks each class against what the types promise.
@@ -24,6 +25,7 @@ const parts = [
   controllers,
   power,
   devices,
+  unknown,
 ].flat() as unknown as readonly PartClass[];
 
 /** All classes the product ships. */

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { catalogue } from '@/catalogue';
-import { checkDocument, type Document, type DocumentProblem, type Drawer, type Job } from '@/core/model';
+import type { Document, DocumentProblem, Drawer, Job } from '@/core/model';
 import { readDocument } from '@/core/read';
 import { type CheckForm, checkCommand } from './check';
 import { kitCommand } from './kit';
@@ -150,10 +150,8 @@ function load(file: string): { readonly value: Document } | { readonly problem: 
   } catch (e) {
     return { problem: { pointer: '', message: `The file cannot be read: ${e instanceof Error ? e.message : e}` } };
   }
-  const read = readDocument(text);
-  if (!read.ok) return { problem: read.problem };
-  const wrong = checkDocument(read.value, catalogue);
-  return wrong ? { problem: wrong } : { value: read.value };
+  const read = readDocument(text, catalogue);
+  return read.ok ? { value: read.value } : { problem: read.problem };
 }
 
 const wrongFormat = (wanted: string): DocumentProblem => ({

@@ -10,7 +10,7 @@ import { demoDrawer, demoJobs, demoSetups } from '.';
 const files = readdirSync('demo').filter((f) => f.endsWith('.json'));
 
 test.each(files)('%s is read as an import is, without a fault', (file) => {
-  const read = readDocument(readFileSync(`demo/${file}`, 'utf8'));
+  const read = readDocument(readFileSync(`demo/${file}`, 'utf8'), catalogue);
   expect(read).toMatchObject({ ok: true });
   if (read.ok) expect(checkDocument(read.value, catalogue)).toBeNull();
 });

@@ -9,12 +9,14 @@ export type Brought =
 
 /** Bring in the text of a file, as one step that undo takes back. A file with a fault changes nothing. */
 export async function bringIn(text: string, fileName: string, catalogue: Catalogue): Promise<Brought> {
-  const { checkDocument, readDocument } = await reader();
-  const read = readDocument(text);
-  if (!read.ok) return read;
-  const wrong = checkDocument(read.value, catalogue);
-  if (wrong) return { ok: false, problem: wrong };
-  const edits = editsOf(read.value);
+  const { readDocument } = await reader();
+  const read = readDocument(text, catalogue);
+  return read.ok ? bringDocument(read.value, fileName) : read;
+}
+
+/** Bring in a document that was read, as one step; the first of each kind lies open then. */
+export async function bringDocument(document: Document, fileName: string): Promise<Brought> {
+  const edits = editsOf(document);
   await change(`Open ${fileName}`, edits);
   const first = (kind: Edit['kind']) => edits.find((e) => e.kind === kind)?.id;
   for (const [key, kind] of [
@@ -25,7 +27,7 @@ export async function bringIn(text: string, fileName: string, catalogue: Catalog
     const id = first(kind);
     if (id) await desk().settings.put({ key, value: id });
   }
-  return { ok: true, names: namesOf(read.value) };
+  return { ok: true, names: namesOf(document) };
 }
 
 function editsOf(document: Document): readonly Edit[] {

@@ -1,7 +1,6 @@
 import Dexie, { type DexieOptions, type EntityTable } from 'dexie';
 import type { Drawer, Job, Setup } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { reader } from './reader';
 
 export interface Kept {
   readonly setups: Setup;
@@ -32,7 +31,7 @@ export interface Step {
 
 /** What lies open, and how the app looks: kept per browser, not part of any file. */
 export interface Setting {
-  readonly key: 'job' | 'setup' | 'drawer' | 'theme';
+  readonly key: 'job' | 'setup' | 'drawer' | 'theme' | 'form' | 'backup';
   readonly value: string;
 }
 
@@ -91,23 +90,8 @@ export const desk = (): Desk => {
   return opened;
 };
 
-/** Where documents are kept: in the browser; or, where that keeps nothing, in this page's memory, and why. */
-export type Where = { readonly in: 'browser' } | { readonly in: 'memory'; readonly why: unknown };
-
-let readied: Promise<Where> | null = null;
-/**
- * Open the database before anything is asked of it. Where the browser refuses to keep anything, as in some private windows or
- * with site data blocked, all works on a database in memory, which is gone with the page.
- */
-export const ready = (): Promise<Where> => {
-  readied ??= Promise.all([desk().open(), reader()]).then(
-    (): Where => ({ in: 'browser' }),
-    async (why: unknown): Promise<Where> => {
-      const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
-      opened = openDesk({ indexedDB: new IDBFactory(), IDBKeyRange });
-      await Promise.all([opened.open(), reader()]);
-      return { in: 'memory', why };
-    },
-  );
-  return readied;
-};
+/** From now on a database in this page's memory. */
+export function openInMemory(options: DexieOptions): Desk {
+  opened = openDesk(options);
+  return opened;
+}

@@ -1,6 +1,7 @@
 export { type Brought, bringIn } from './bring-in';
-export { desk, type Kept, type KeptTake, KINDS, type Kind, photoKey, ready, type Setting, type Where } from './desk';
+export { desk, type Kept, type KeptTake, KINDS, type Kind, photoKey, type Setting } from './desk';
 export { everythingKept } from './everything';
 export { change, type Edit, nextSteps, redo, undo } from './history';
+export { ready, type Where } from './ready';
 export { type Revised, revise } from './revise';
 export { type SetAside, setAside, sorted } from './sound';

@@ -1,4 +1,4 @@
-import type { Catalogue, DocumentProblem } from '@/core/model';
+import { type Catalogue, type DocumentProblem, same } from '@/core/model';
 import { desk, type Kept, KINDS, type Kind } from './desk';
 import { readerNow } from './reader';
 
@@ -23,12 +23,14 @@ const FORMATS: Readonly<Record<Kind, string>> = {
   drawers: 'symplex.drawer',
 };
 
+type Found = { readonly problem: DocumentProblem } | { readonly today: unknown };
+
 /** What was found of a text is not sought again while it is the same. */
-const known = new Map<string, { readonly text: string; readonly problem: DocumentProblem | null }>();
+const known = new Map<string, { readonly text: string; readonly found: Found }>();
 
 /**
- * All documents of a kind as they are in the database, those that are whole apart from those that are not: written by a
- * newer version, by another program, or by a fault of ours. The reader must have been loaded: no database waits for it.
+ * All documents of a kind in today's form, those that are whole apart from those that are not: written by a newer version, by
+ * another program, or by a fault of ours. The reader must have been loaded: no database waits for it.
  */
 export async function sorted<K extends Kind>(kind: K, catalogue: Catalogue): Promise<Sorted<K>> {
   const sound: Kept[K][] = [];
@@ -36,26 +38,27 @@ export async function sorted<K extends Kind>(kind: K, catalogue: Catalogue): Pro
   for (const document of (await desk().table(kind).toArray()) as Kept[K][]) {
     const id = String(document.id);
     const text = JSON.stringify(document);
-    const problem = problemOf(kind, id, text, catalogue);
-    if (problem) aside.push({ kind, id, name: typeof document.name === 'string' ? document.name : id, problem, text });
-    else sound.push(document);
+    const found = foundOf(kind, id, text, catalogue);
+    if ('today' in found)
+      sound.push(same(found.today as never, document as never) ? document : (found.today as Kept[K]));
+    else aside.push({ kind, id, name: typeof document.name === 'string' ? document.name : id, text, ...found });
   }
   return { sound, aside };
 }
 
-function problemOf(kind: Kind, id: string, text: string, catalogue: Catalogue): DocumentProblem | null {
+function foundOf(kind: Kind, id: string, text: string, catalogue: Catalogue): Found {
   const key = `${kind} ${id}`;
   const before = known.get(key);
-  if (before?.text === text) return before.problem;
-  const { checkDocument, readDocument } = readerNow();
-  const read = readDocument(text);
-  const problem = !read.ok
-    ? read.problem
-    : read.value.format !== FORMATS[kind]
-      ? { pointer: '/format', message: `It lies among the ${kind} and is none.` }
-      : checkDocument(read.value, catalogue);
-  known.set(key, { text, problem });
-  return problem;
+  if (before?.text === text) return before.found;
+  const read = readerNow().readDocument(text, catalogue);
+  const isStray = read.ok && read.value.format !== FORMATS[kind];
+  const found: Found = isStray
+    ? { problem: { pointer: '/format', message: `It lies among the ${kind} and is none.` } }
+    : read.ok
+      ? { today: read.value }
+      : { problem: read.problem };
+  known.set(key, { text, found });
+  return found;
 }
 
 /** Everything that is set aside. */

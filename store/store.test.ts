@@ -1,10 +1,23 @@
 import 'fake-indexeddb/auto';
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { type Drawer, type Setup, writeDocument } from '@/core/model';
+import { type Bundle, type Drawer, FORMAT_VERSION, type Setup, writeDocument } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { bringIn, change, desk, everythingKept, nextSteps, redo, revise, setAside, undo } from '.';
+import {
+  bringIn,
+  change,
+  desk,
+  everythingKept,
+  nextSteps,
+  redo,
+  revise,
+  setAside,
+  undo,
+} from '.';
+import { broughtForward } from './forward';
+import { reader } from './reader';
 
 beforeEach(async () => {
   await desk().delete();
@@ -135,9 +148,9 @@ describe('files in and out', () => {
     const before = await text();
     const bundle = JSON.parse(before);
     bundle.setups[0].name = 'Slipped in';
-    bundle.setups[3].parts[0].class = 'no-such-class';
+    bundle.setups[3].parts[0].knobs = { warp: 1 };
     const brought = await bringIn(JSON.stringify(bundle), 'bad.json', catalogue);
-    expect(brought).toMatchObject({ ok: false, problem: { pointer: '/setups/3/parts/0/class' } });
+    expect(brought).toMatchObject({ ok: false, problem: { pointer: '/setups/3/parts/0/knobs/warp' } });
     expect(await text()).toBe(before);
     expect((await nextSteps()).back).toBeNull();
   });
@@ -189,6 +202,30 @@ describe('two hands on one document', () => {
   });
 });
 
+describe('a database of an older version', () => {
+  const older: Bundle = JSON.parse(readFileSync('tests/older/version-1.bundle.json', 'utf8'));
+  test('is brought forward once, undo and all', async () => {
+    await reader();
+    const [then] = older.setups;
+    const renamed = { ...then, name: 'Kept by the first version, renamed' };
+    await desk().table('setups').put(renamed);
+    await desk().table('drawers').put(older.drawers[0]);
+    await desk()
+      .table('steps')
+      .add({ label: 'Rename', changes: [{ kind: 'setups', id: then.id, before: then, after: renamed }], undone: 0 });
+    await broughtForward(desk(), catalogue);
+    const all = async () => [...(await desk().table('setups').toArray()), ...(await desk().table('drawers').toArray())];
+    expect((await all()).map((d) => d.version)).toEqual((await all()).map(() => FORMAT_VERSION));
+    expect(await setAside(catalogue)).toEqual([]);
+    await undo();
+    expect(await desk().setups.get(then.id)).toMatchObject({ name: then.name, version: FORMAT_VERSION });
+    // Nothing is written where nothing is older.
+    const before = JSON.stringify([await all(), await desk().steps.toArray()]);
+    await broughtForward(desk(), catalogue);
+    expect(JSON.stringify([await all(), await desk().steps.toArray()])).toBe(before);
+  });
+});
+
 describe('what lies in the database and is no document of ours', () => {
   const [setup] = demoSetups;
   const as = (change: object): unknown => ({ ...JSON.parse(JSON.stringify(setup)), id: 'bad', ...change });
@@ -197,11 +234,7 @@ describe('what lies in the database and is no document of ours', () => {
     ['no name', { ...nameless, id: 'bad' }, ''],
     ['a name that is none', as({ name: { not: 'a name' } }), '/name'],
     ['no parts', as({ parts: null }), '/parts'],
-    [
-      'a class that nobody knows',
-      as({ parts: [{ id: 'x', class: 'of-the-future' }, ...setup.parts] }),
-      '/parts/0/class',
-    ],
+    ['an app that nobody knows', as({ job: { ...setup.job, app: 'of-the-future' } }), '/job/app'],
     ['a newer version', as({ version: 99 }), '/version'],
     ['another format', as({ format: 'symplex.drawer' }), ''],
     [
@@ -227,7 +260,7 @@ describe('what lies in the database and is no document of ours', () => {
       expect(aside).toMatchObject({ kind: 'setups', id: 'bad', problem: { pointer: at } });
       expect(JSON.parse(aside.text)).toEqual(bad);
       const saved = await text();
-      expect(readDocument(saved).ok).toBe(true);
+      expect(readDocument(saved, catalogue).ok).toBe(true);
       expect(JSON.parse(saved).setups.map((s: Setup) => s.id)).toEqual(demoSetups.map((s) => s.id).sort());
       await change('Remove', [{ kind: 'setups', id: 'bad', become: () => null }]);
       expect(await setAside(catalogue)).toEqual([]);

@@ -55,6 +55,8 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
   if (hears && !takesUp(newClass)) return null;
   const taken = new Set<string>();
   const joints: Joint[] = [];
+  // Of a part that is not known here, what its ports were called.
+  const called = setup.parts.find((p) => p.id === part)!.was?.ports ?? {};
   for (const joint of setup.joints) {
     const side = joint.a.part === part ? 'a' : joint.b.part === part ? 'b' : null;
     if (!side) {
@@ -64,7 +66,7 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
     const far = portOf(setup, catalogue, joint[side === 'a' ? 'b' : 'a']);
     const old = oldClass.ports.find((p) => p.id === joint[side].port)!;
     const candidates = newClass.ports.filter((p) => !taken.has(p.id) && portsFit(p, far) && sameDuty(p, old));
-    const port = candidates.find((p) => p.id === old.id) ?? candidates[0];
+    const port = candidates.find((p) => p.id === (called[old.id] ?? old.id)) ?? candidates[0];
     if (!port) return null;
     taken.add(port.id);
     joints.push({ ...joint, [side]: { part, port: port.id } });

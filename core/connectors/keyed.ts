@@ -23,6 +23,8 @@ export const FAMILIES = {
   'eight-contact': { label: '8-contact', contacts: [...USB2, 'ident'], toleranceMm: 0.8 },
   /** Six contacts of a serial bus older than USB audio; which contact is which does not matter here. */
   'old-bus': { label: 'old-bus', contacts: USB2, toleranceMm: 1.5 },
+  /** Of a part that is not known here: nothing is known of what goes in, so nothing does. */
+  unknown: { label: 'unknown', contacts: [], toleranceMm: 0 },
   /** No metal: the contact stands for the signal that the link carries, against the reference. */
   radio: { label: 'radio', contacts: ['signal'], toleranceMm: Number.POSITIVE_INFINITY },
 } as const satisfies Record<string, KeyedFamily>;

@@ -3,7 +3,7 @@ import { type Connector, connectorNamed, mate } from '../connectors';
 import type { Readings } from '../readings';
 import { judgeHung } from './hung';
 import { connectorText, jointSentence, nameOf } from './say';
-import { type Finding, finding, type Verdict, verdict } from './verdict';
+import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
 
 /** Half a millimetre more than needed is comfortable: a plug is pulled about while it works. */
 const COMFORT_MM = 0.5;
@@ -36,6 +36,11 @@ export function fitGate(readings: Readings): Verdict {
 function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   const { id } = joint.joint;
   const at = { topic: `joint ${id}`, joint: id, part: joint.a.part.id, lane: 'signal' as const };
+  const strange = [joint.a, joint.b].find((s) => s.partClass.kind === 'unknown');
+  if (strange) {
+    const sentence = `Whether ${nameOf(compiled, strange.part.id)} fits at ${jointSentence(compiled, id)}, and what it does there, cannot be computed: exchange it for a part that is known here, or take it out.`;
+    return { ...unknown(at.topic, 'a part not known', sentence, 'signal'), joint: id, part: strange.part.id };
+  }
   if (!joint.mating.fits) {
     return {
       ...at,

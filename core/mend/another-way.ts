@@ -1,6 +1,6 @@
 import { mustAssess } from '../assess';
 import { apply, positionName } from '../change';
-import { type Catalogue, type Drawer, isGiven, partName, type Setup } from '../model';
+import { type Catalogue, type Drawer, FORMAT_VERSION, isGiven, partName, type Setup } from '../model';
 import { type Answer, plan } from '../plan';
 import { type Bench, cautions, compareMends, type Mend, mendOf } from './mend';
 import { isBetter } from './rank';
@@ -82,7 +82,13 @@ const MOST_WAYS = 12;
 
 /** The drawer, and what lies on the table already. */
 function withThese({ setup, drawer, catalogue }: Bench): Drawer {
-  const owned = drawer ?? { format: 'symplex.drawer', version: 1, id: 'table', name: 'On the table', parts: [] };
+  const owned = drawer ?? {
+    format: 'symplex.drawer',
+    version: FORMAT_VERSION,
+    id: 'table',
+    name: 'On the table',
+    parts: [],
+  };
   const ids = new Set(owned.parts.map((p) => p.id));
   const here = setup.parts.filter((p) => !isGiven(catalogue.parts.get(p.class)!) && !ids.has(p.id));
   return { ...owned, parts: [...owned.parts, ...here.map(({ knobs: _, ...p }) => p)] };

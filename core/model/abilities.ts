@@ -15,5 +15,8 @@ export const takesUp = (c: PartClass): boolean => c.circuit.some((e) => e.is ===
 /** Is the device held up while it records, so that nothing can stand on a table and all that hangs on it is felt? */
 export const isCarried = ({ place }: Pick<Job, 'place'>): boolean => place === 'hand' || place === 'gimbal';
 
-/** The device, and what a source comes out of: there whatever is bought or carried. */
-export const isGiven = (c: PartClass): boolean => c.host !== undefined || c.kind === 'source';
+/** The device, what a source comes out of, and what is not known: there whatever is bought or carried. */
+export const isGiven = (c: PartClass): boolean => c.host !== undefined || c.kind === 'source' || c.kind === 'unknown';
+
+/** Does it play: to its own headphones, or as what an app sends its sound to? */
+export const plays = (c: PartClass): boolean => c.circuit.some((e) => e.is === 'playback');

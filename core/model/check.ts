@@ -1,5 +1,5 @@
 import { connectorNamed, contactsOf } from '../connectors';
-import { hasBattery, mostChannels, takesUp } from './abilities';
+import { hasBattery, mostChannels, plays, takesUp } from './abilities';
 import type { Document, Drawer, Job, Part, Setup } from './documents';
 import { hostsOf } from './hosts';
 import type { Catalogue } from './part-class';
@@ -31,15 +31,11 @@ export function checkDocument(document: Document, catalogue: Catalogue): Documen
 
 function checkDrawer(drawer: Drawer, catalogue: Catalogue, at: string): DocumentProblem | null {
   for (const [i, o] of (drawer.outcomes ?? []).entries()) {
-    for (const key of ['class', 'device'] as const) {
-      if (!catalogue.parts.has(o[key])) {
-        return { pointer: `${at}/outcomes/${i}/${key}`, message: `There is no part class "${o[key]}".` };
-      }
-    }
+    // How it went with a class that is not here is kept: it may come.
+    if (!isDay(o.date)) return { pointer: `${at}/outcomes/${i}/date`, message: noDay(o.date) };
   }
   for (const [id, [low, high]] of Object.entries(drawer.prices ?? {})) {
     const pointer = `${at}/prices/${id}`;
-    if (!catalogue.parts.has(id)) return { pointer, message: `There is no part class "${id}".` };
     if (low > high) return { pointer, message: `A price from ${low} cannot go to ${high}.` };
   }
   return checkParts(drawer.parts, catalogue, at);
@@ -111,6 +107,8 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
       };
     }
   }
+  // Of a part that is not known nothing is known to be wrong.
+  const isUnknown = (part: string) => catalogue.parts.get(parts.get(part)?.class ?? '')?.kind === 'unknown';
   const sources = new Set(setup.job.sources.map((s) => s.id));
   for (const [i, placement] of setup.placements.entries()) {
     const pointer = `${at}/placements/${i}`;
@@ -119,6 +117,11 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
     }
     const part = parts.get(placement.part);
     if (!part) return { pointer: `${pointer}/part`, message: `There is no part "${placement.part}" in this setup.` };
+    if (setup.placements.findIndex((p) => p.source === placement.source && p.part === placement.part) < i) {
+      const message = `That ${placement.part} hears ${placement.source} was said before, with another distance perhaps.`;
+      return { pointer, message };
+    }
+    if (isUnknown(placement.part)) continue;
     const partClass = catalogue.parts.get(part.class)!;
     if (!takesUp(partClass)) {
       return { pointer: `${pointer}/part`, message: `${part.class} has no microphone capsule to hear with.` };
@@ -130,18 +133,26 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
     }
   }
   const { chosenInput } = setup;
-  if (typeof chosenInput === 'object') {
+  if (typeof chosenInput === 'object' && !isUnknown(chosenInput.part)) {
     const inputs = catalogue.parts.get(parts.get(chosenInput.part)?.class ?? '')?.inputs ?? [];
     if (!inputs.some((i) => i.id === chosenInput.input)) {
       const message = `"${chosenInput.part}" has no input "${chosenInput.input}" to choose.`;
       return { pointer: `${at}/chosenInput`, message };
     }
   }
-  const { output, tracks = [] } = setup.session ?? {};
-  if (output !== undefined && !parts.has(output)) {
-    return { pointer: `${at}/session/output`, message: `There is no part "${output}" in this setup.` };
+  const { openedAfter = 0, output, tracks = [] } = setup.session ?? {};
+  if (openedAfter > setup.joints.length) {
+    const message = `There are ${setup.joints.length} joints: the app cannot be opened after ${openedAfter} of them.`;
+    return { pointer: `${at}/session/openedAfter`, message };
+  }
+  if (output !== undefined && !isUnknown(output)) {
+    const pointer = `${at}/session/output`;
+    const part = parts.get(output);
+    if (!part) return { pointer, message: `There is no part "${output}" in this setup.` };
+    if (!plays(catalogue.parts.get(part.class)!)) return { pointer, message: `${part.class} plays nothing.` };
   }
   for (const [i, track] of tracks.entries()) {
+    if (isUnknown(track.part)) continue;
     const most = mostChannels(catalogue.parts.get(parts.get(track.part)?.class ?? ''));
     if (track.channel > most) {
       const pointer = `${at}/session/tracks/${i}/${most > 0 ? 'channel' : 'part'}`;
@@ -151,11 +162,19 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
   for (const [i, swap] of (setup.swaps ?? []).entries()) {
     const part = parts.get(swap.part);
     const partClass = part && catalogue.parts.get(part.class);
+    if (partClass?.kind === 'unknown') continue;
     if (!partClass || !hasBattery(partClass)) {
       return { pointer: `${at}/swaps/${i}/part`, message: `"${swap.part}" has no battery to exchange.` };
     }
+    if (setup.swaps!.findIndex((s) => s.part === swap.part && s.minute === swap.minute) < i) {
+      return { pointer: `${at}/swaps/${i}`, message: `That exchange of ${swap.part} at that minute was said before.` };
+    }
   }
   for (const [i, arrival] of (setup.arrivals ?? []).entries()) {
+    if (setup.arrivals!.findIndex((a) => a.part === arrival.part) < i) {
+      return { pointer: `${at}/arrivals/${i}`, message: `When ${arrival.part} comes was said before.` };
+    }
+    if (isUnknown(arrival.part)) continue;
     if (catalogue.parts.get(parts.get(arrival.part)?.class ?? '')?.kind !== 'power') {
       return { pointer: `${at}/arrivals/${i}/part`, message: `"${arrival.part}" is no charger or power bank.` };
     }
@@ -184,6 +203,9 @@ function checkParts(parts: readonly Part[], catalogue: Catalogue, at: string): D
       }
       const problem = impossible(partClass.values[name].unit, value);
       if (problem) return { pointer: `${pointer}/values/${name}`, message: problem };
+    }
+    for (const [name, day] of Object.entries(part.measured ?? {})) {
+      if (!isDay(day)) return { pointer: `${pointer}/measured/${name}`, message: noDay(day) };
     }
   }
   return unique(parts, `${at}/parts`);
@@ -218,6 +240,14 @@ const POSSIBLE: Readonly<Record<string, readonly [number, number]>> = {
   'of 10': [0.1, 9.9],
   mA: [0, 1e5],
 };
+
+/** A day of the calendar, as 2026-11-25. */
+function isDay(text: string): boolean {
+  const date = new Date(`${text}T00:00:00Z`);
+  return !Number.isNaN(date.getTime()) && date.toISOString().slice(0, 10) === text;
+}
+
+const noDay = (text: string): string => `There is no day ${text}: a date is a day of the calendar, as 2026-11-25.`;
 
 function impossible(unit: string, value: number): string | null {
   const [least, most] = POSSIBLE[unit] ?? [0, 1e9];

@@ -1,6 +1,9 @@
 /** The three things a person keeps. Plain JSON; the schemas in public/schemas say the same to other programs. */
 
-export const FORMAT_VERSION = 1;
+export const FORMAT_VERSION = 2;
+
+/** The class of a part whose own class is not in this catalogue. */
+export const UNKNOWN = 'unknown';
 
 export type Purpose = 'record' | 'live' | 'call';
 export type Arrangement = 'one' | 'side-each' | 'both-sides';
@@ -89,6 +92,17 @@ export interface Part {
   readonly charge?: number;
   /** Which mains outlet it is plugged into; absent means the one that all others share. */
   readonly outlet?: string;
+  readonly was?: Was;
+}
+
+/** What was told of a part whose class this catalogue does not have, kept as it was. */
+export interface Was {
+  readonly class: string;
+  /** The ports it had, by the hole that stands for each here. */
+  readonly ports?: Readonly<Record<string, string>>;
+  readonly knobs?: Readonly<Record<string, number>>;
+  readonly values?: Readonly<Record<string, number>>;
+  readonly measured?: Readonly<Record<string, string>>;
 }
 
 export interface PortRef {

@@ -1,4 +1,4 @@
-export { hasBattery, isCarried, isGiven, mostChannels, takesUp } from './abilities';
+export { hasBattery, isCarried, isGiven, mostChannels, plays, takesUp } from './abilities';
 export { checkDocument } from './check';
 export type {
   Arrangement,
@@ -22,8 +22,9 @@ export type {
   Setup,
   Source,
   Track,
+  Was,
 } from './documents';
-export { FORMAT_VERSION, hearsFarEnd, hearsSelf, RATED_SPL } from './documents';
+export { FORMAT_VERSION, hearsFarEnd, hearsSelf, RATED_SPL, UNKNOWN } from './documents';
 export { type Host, hostsOf } from './hosts';
 export { type Merged, merged, same } from './merge';
 export type {

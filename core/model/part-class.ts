@@ -259,7 +259,8 @@ export type PartKind =
   | 'listening'
   | 'controller'
   | 'power'
-  | 'device';
+  | 'device'
+  | 'unknown';
 
 /** Anything with ports, as a class: what is true of all such parts until the owner says otherwise. */
 export interface PartClass {

@@ -1,5 +1,15 @@
 import { BY_WIRE_M, freshId } from '../change';
-import type { Catalogue, Job, Joint, Part, Placement, PortSpec, Setup, Source } from '../model';
+import {
+  type Catalogue,
+  FORMAT_VERSION,
+  type Job,
+  type Joint,
+  type Part,
+  type Placement,
+  type PortSpec,
+  type Setup,
+  type Source,
+} from '../model';
 import { placedM } from './accompany';
 import { type Branch, type Chain, isJoining, type Link } from './chain';
 import { sortedSources } from './search';
@@ -121,7 +131,7 @@ export function buildSetup(chain: Chain, job: Job, catalogue: Catalogue, stock: 
   };
   return {
     format: 'symplex.setup',
-    version: 1,
+    version: FORMAT_VERSION,
     id,
     name: job.name,
     job,

@@ -3,7 +3,7 @@ import { catalogue } from '@/catalogue';
 import { trialJob, voice } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
 import { otherHoles } from '../change';
-import { type Drawer, type Setup, turnKnob } from '../model';
+import { type Drawer, FORMAT_VERSION, type Setup, turnKnob } from '../model';
 import { plan } from './plan';
 
 // A host with a guest beside them takes a caller, and must hear all of it. By common practice the caller comes into the
@@ -21,7 +21,7 @@ const owned = [
 ];
 const drawer: Drawer = {
   format: 'symplex.drawer',
-  version: 1,
+  version: FORMAT_VERSION,
   id: 'host',
   name: 'Host',
   parts: owned.map((c, i) => ({ id: `p${i}`, class: c })),
@@ -106,7 +106,7 @@ test('over a headset’s shared ground the echo follows the resistance that both
   // I R by hand: the headphone current drops a voltage on the ground contact, in series with the microphone.
   const call = (ohm: number): Setup => ({
     format: 'symplex.setup',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'call',
     name: 'call',
     job: { ...job, device: 'laptop-headset', sources: [voice('host')], hearing: 'far-end' },

@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs } from '@/demo';
 import { trialJobs } from '@/tests/support/trials';
-import { checkDocument, type Drawer, type Job } from '../model';
+import { checkDocument, type Drawer, FORMAT_VERSION, type Job } from '../model';
 import { type KitProgress, kitsFor } from './kits';
 import { plan } from './plan';
 import { solver } from './solve';
@@ -25,7 +25,7 @@ function boughtInOrder(jobs: readonly Job[], drawer: Drawer | null): number {
   let parts = drawer?.parts ?? [];
   let spent = 0;
   for (const job of jobs) {
-    const owned: Drawer = { format: 'symplex.drawer', version: 1, id: 'd', name: 'd', parts };
+    const owned: Drawer = { format: 'symplex.drawer', version: FORMAT_VERSION, id: 'd', name: 'd', parts };
     const { working } = [...plan(job, owned, catalogue)].at(-1)!;
     const cheapest = working.reduce((a, b) => (b.cost < a.cost ? b : a));
     spent += cheapest.cost;

@@ -1,4 +1,4 @@
-import { type Catalogue, type Drawer, type Job, quantity } from '../model';
+import { type Catalogue, type Drawer, FORMAT_VERSION, type Job, quantity } from '../model';
 import type { Answer } from './answer';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
 import { type PlanProgress, plan } from './plan';
@@ -186,6 +186,6 @@ const orNull = (kit: Kit | null | 'unfinished'): Kit | null => (kit === 'unfinis
 
 /** A drawer with so many more parts. */
 const withParts = (drawer: Drawer | null, classes: readonly string[]): Drawer => ({
-  ...(drawer ?? { format: 'symplex.drawer', version: 1, id: 'kit', name: 'Kit', parts: [] }),
+  ...(drawer ?? { format: 'symplex.drawer', version: FORMAT_VERSION, id: 'kit', name: 'Kit', parts: [] }),
   parts: [...(drawer?.parts ?? []), ...classes.map((c) => ({ id: c, class: c }))],
 });

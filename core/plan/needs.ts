@@ -2,6 +2,7 @@ import { mustAssess } from '../assess';
 import { portsFit } from '../change';
 import {
   type Catalogue,
+  FORMAT_VERSION,
   hearsSelf,
   type Job,
   type Part,
@@ -89,7 +90,7 @@ function minutesAlone(job: Job, catalogue: Catalogue): number {
   const { also: _, ...alone } = job;
   const setup: Setup = {
     format: 'symplex.setup',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'alone',
     name: 'alone',
     job: alone,

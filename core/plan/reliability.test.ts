@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import type { Drawer, Outcome } from '../model';
+import { type Drawer, FORMAT_VERSION, type Outcome } from '../model';
 import { betaQuantile, rateOf } from './reliability';
 
 const drawerWith = (outcomes: readonly Outcome[]): Drawer => ({
   format: 'symplex.drawer',
-  version: 1,
+  version: FORMAT_VERSION,
   id: 'd',
   name: 'd',
   parts: [],

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs } from '@/demo';
 import { connectorNamed, mate } from '../connectors';
-import type { Drawer, Job } from '../model';
+import { type Drawer, FORMAT_VERSION, type Job } from '../model';
 import type { Chain } from './chain';
 import { searchChains } from './search';
 import { stockOf } from './stock';
@@ -56,7 +56,7 @@ describe.each(
 describe('a digital side that is of no use leaves the analogue one', () => {
   const owning = (...classes: string[]): Drawer => ({
     format: 'symplex.drawer',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'd',
     name: 'D',
     parts: classes.map((c) => ({ id: c, class: c })),

@@ -1,7 +1,7 @@
 import { csvParse } from 'd3-dsv';
 import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { checkDocument, type Drawer, isGiven } from '../model';
+import { checkDocument, type Drawer, FORMAT_VERSION, isGiven } from '../model';
 import { shoppingCsv, shoppingList } from './shopping';
 import { costOf, stockOf } from './stock';
 
@@ -38,7 +38,7 @@ test('every class of the catalogue can be asked for, and comes back from CSV as 
 test('prices of the owner stand in place of the estimates: in the list and in what a chain costs', () => {
   const drawer = (own: Drawer['prices']): Drawer => ({
     format: 'symplex.drawer',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'd',
     name: 'd',
     parts: [],

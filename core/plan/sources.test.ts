@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { from, trialJob, voice } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
-import { checkDocument, type Job, type Setup } from '../model';
+import { checkDocument, FORMAT_VERSION, type Job, type Setup } from '../model';
 import type { Answer } from './answer';
 import { plan } from './plan';
 import { settleKnobs } from './settle';
@@ -27,7 +27,7 @@ const status = (setup: Setup, gate: string) =>
 function row(wanted: Job, ...parts: readonly (readonly [string, string, string])[]): Setup {
   return {
     format: 'symplex.setup',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'row',
     name: 'row',
     job: wanted,

@@ -1,3 +1,5 @@
-// What a document is checked by, as one thing to be loaded late.
+// What a document is read and checked by, as one thing to be loaded late.
 export { checkDocument } from '../model';
+export { adopted } from './adopt';
+export { migrated } from './migrate';
 export { readDocument } from './read';

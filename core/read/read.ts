@@ -1,7 +1,9 @@
 import type { ErrorObject, ValidateFunction } from 'ajv';
 import { fail, ok, type Result } from '../circuit';
-import { type Document, type DocumentProblem, FORMAT_VERSION } from '../model';
+import { type Catalogue, checkDocument, type Document, type DocumentProblem, FORMAT_VERSION } from '../model';
+import { adopted } from './adopt';
 import * as validators from './generated/validators';
+import { migrated } from './migrate';
 
 /** Larger files are not ours: a desk of thousands of setups is below it. */
 const LARGEST_TEXT = 20_000_000;
@@ -14,11 +16,10 @@ const VALIDATORS: Readonly<Record<string, ValidateFunction>> = {
 };
 
 /**
- * Read a document from the text of a file.
- * @returns the document when its shape is right, else the first fault with its JSON pointer. Whether its part classes
- * exist is the business of `checkDocument`.
+ * Read a document from the text of a file: of this version or an older one, in the words of this catalogue.
+ * @returns the document when it can be worked with, else its first fault with its JSON pointer.
  */
-export function readDocument(text: string): Result<Document, DocumentProblem> {
+export function readDocument(text: string, catalogue: Catalogue): Result<Document, DocumentProblem> {
   if (text.length > LARGEST_TEXT) {
     return fail({ pointer: '', message: `The file is larger than ${LARGEST_TEXT / 1e6} MB. Symplex files are small.` });
   }
@@ -44,11 +45,14 @@ export function readDocument(text: string): Result<Document, DocumentProblem> {
       message: `The file is of version ${version}; this Symplex reads up to ${FORMAT_VERSION}. Use a newer Symplex.`,
     });
   }
-  if (!validate(data)) return fail(firstFault(validate.errors?.[0]));
-  return ok(data as Document);
+  const today = migrated(data);
+  if (!validate(today)) return fail(firstFault(validate.errors?.[0]));
+  const document = adopted(today as Document, catalogue);
+  const wrong = checkDocument(document, catalogue);
+  return wrong ? fail(wrong) : ok(document);
 }
 
-function firstFault(error: ErrorObject | undefined): DocumentProblem {
+export function firstFault(error: ErrorObject | undefined): DocumentProblem {
   if (!error) return { pointer: '', message: 'The file does not have the shape of its format.' };
   const { instancePath, keyword, params, message } = error;
   const detail: Record<string, string> = {

@@ -1,5 +1,5 @@
 import { type Act, atRest as rest, type StandIn, type Surroundings, act as step } from '../host';
-import { type Catalogue, hostsOf, type Setup } from '../model';
+import { type Catalogue, hostsOf, plays, type Setup } from '../model';
 import { sensed } from '../readings';
 
 /** The device of a setup and what can be plugged; each order of joints is sensed by the readings that the gates judge. */
@@ -11,7 +11,7 @@ function around(setup: Setup, catalogue: Catalogue): Surroundings {
     host: classOf(part.id).host!,
     device: part.id,
     joints: setup.joints.map((j) => j.id),
-    canPlay: (id) => classOf(id).circuit.some((e) => e.is === 'playback'),
+    canPlay: (id) => plays(classOf(id)),
     senses: (plugged) => sensed(setup, catalogue, plugged),
   };
 }

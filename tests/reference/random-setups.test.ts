@@ -71,7 +71,7 @@ describe('any parts in any holes', () => {
   test('a written and read setup is judged the same, whatever the order of its parts', () => {
     fc.assert(
       fc.property(randomSetup, (setup) => {
-        const read = readDocument(writeDocument(setup));
+        const read = readDocument(writeDocument(setup), catalogue);
         if (!read.ok || read.value.format !== 'symplex.setup') throw new Error('not read back');
         const turned = { ...read.value, parts: read.value.parts.toReversed() };
         const [a, b] = [assessed(setup), assessed(turned)];

@@ -3,7 +3,15 @@ import { type Assessment, mustAssess } from '@/core/assess';
 import { type Headline, headline } from '@/core/cause';
 import type { GateName, Verdict } from '@/core/gates';
 import { mends, type Standing } from '@/core/mend';
-import { type Catalogue, checkDocument, type Drawer, type Job, type Part, type Setup } from '@/core/model';
+import {
+  type Catalogue,
+  checkDocument,
+  type Drawer,
+  FORMAT_VERSION,
+  type Job,
+  type Part,
+  type Setup,
+} from '@/core/model';
 
 /** A setup in a few words: parts by id, joints as 'part.port > part.port', microphones with distances. */
 export interface Sketch {
@@ -21,12 +29,12 @@ export function sketch({ job, device, parts, joints, hears, chosenInput = 'newes
   const microphones = Object.entries(hears);
   const setup: Setup = {
     format: 'symplex.setup',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'sketch',
     name: 'Sketch',
     job: {
       format: 'symplex.job',
-      version: 1,
+      version: FORMAT_VERSION,
       id: 'job',
       name: 'Job',
       purpose: 'record',

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { catalogue } from '@/catalogue';
 import { freePorts, plugIn, portsFit } from '@/core/change';
-import type { KnobSpec, Part, Setup } from '@/core/model';
+import { FORMAT_VERSION, type KnobSpec, type Part, type Setup } from '@/core/model';
 
 const classes = [...catalogue.parts.values()];
 const hosts = classes.filter((c) => c.host);
@@ -33,12 +33,12 @@ const positionOf = ({ min, max, step }: KnobSpec, share: number): number =>
 /** A device on the bench with nothing plugged, and one voice that nothing hears yet. */
 const bare = (device: string, app: string): Setup => ({
   format: 'symplex.setup',
-  version: 1,
+  version: FORMAT_VERSION,
   id: 'random',
   name: 'Random',
   job: {
     format: 'symplex.job',
-    version: 1,
+    version: FORMAT_VERSION,
     id: 'random',
     name: 'Random',
     purpose: 'record',

@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import { type Drawer, type Job, RATED_SPL, type Source } from '@/core/model';
+import { type Drawer, FORMAT_VERSION, type Job, RATED_SPL, type Source } from '@/core/model';
 import { demoDrawer } from '@/demo';
 
 /** Jobs unlike those of the demo, and a drawer as large as planning is meant for: for tests and the bench. */
@@ -12,7 +12,7 @@ export const from = (id: string): Source => ({ id, name: id, splAt1m: RATED_SPL,
 /** One voice for a recorder on a desk, heard by nobody and with money for anything, but for what is said. */
 export const trialJob = (change: Partial<Job>): Job => ({
   format: 'symplex.job',
-  version: 1,
+  version: FORMAT_VERSION,
   id: 'trial',
   name: 'Trial',
   purpose: 'record',

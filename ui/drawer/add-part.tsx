@@ -20,7 +20,7 @@ export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => v
   const [looking, setLooking] = useState(false);
   const wanted = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = [...catalogue.parts.values()]
-    .filter((c) => c.kind !== 'source' && wanted.every((w) => wordsOf(c).includes(w)))
+    .filter((c) => c.kind !== 'source' && c.kind !== 'unknown' && wanted.every((w) => wordsOf(c).includes(w)))
     .sort((a, b) => KINDS_IN_ORDER.indexOf(a.kind) - KINDS_IN_ORDER.indexOf(b.kind));
   if (looking) return <ByLooking onAdd={onAdd} onBack={() => setLooking(false)} />;
   return (

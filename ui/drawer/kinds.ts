@@ -13,6 +13,7 @@ export const KIND_TITLES: Readonly<Record<PartKind, string>> = {
   controller: 'Keyboards and mice',
   power: 'Power',
   device: 'Devices',
+  unknown: 'Not known here',
 };
 
 export const KINDS_IN_ORDER = Object.keys(KIND_TITLES) as readonly PartKind[];

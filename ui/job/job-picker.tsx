@@ -1,11 +1,11 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import type { Job } from '@/core/model';
+import { FORMAT_VERSION, type Job } from '@/core/model';
 import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../kit';
 
 const BLANK: Omit<Job, 'id' | 'name'> = {
   format: 'symplex.job',
-  version: 1,
+  version: FORMAT_VERSION,
   purpose: 'record',
   sources: [{ id: 'voice-1', name: 'Voice 1', splAt1m: 62 }],
   arrangement: 'both-sides',

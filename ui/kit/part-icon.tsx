@@ -2,6 +2,7 @@ import {
   AppWindow,
   BatteryCharging,
   Cable,
+  CircleQuestionMark,
   Headphones,
   Keyboard,
   type LucideIcon,
@@ -27,6 +28,7 @@ const ICONS: Readonly<Record<PartKind, LucideIcon>> = {
   controller: Keyboard,
   power: BatteryCharging,
   device: Smartphone,
+  unknown: CircleQuestionMark,
 };
 
 export function PartIcon({ partClass, size = 26 }: { readonly partClass: PartClass; readonly size?: number }) {

@@ -11,7 +11,7 @@ export function useOnPage(): boolean {
   const [on, setOn] = useState(false);
   useEffect(() => {
     let current = true;
-    void ready().then((where) => {
+    void ready(catalogue).then((where) => {
       if (where.in === 'memory') keptNowhere(where.why);
       if (current) setOn(true);
     });

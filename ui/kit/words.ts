@@ -27,7 +27,8 @@ export const GATE_QUESTIONS: Readonly<Record<GateName, string>> = {
 };
 
 export const classOf = (part: Part): PartClass => catalogue.parts.get(part.class)!;
-export const partName = (part: Part): string => part.name ?? classOf(part).name;
+export const partName = (part: Part): string =>
+  part.name ?? `${classOf(part).name}${part.was ? ` (${part.was.class})` : ''}`;
 /** The name of a part of a setup; reports can be older than the setup, and name what is gone. */
 export function nameIn(setup: Setup, id: string): string {
   const part = setup.parts.find((p) => p.id === id);

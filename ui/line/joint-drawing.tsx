@@ -142,7 +142,10 @@ function ConcentricDrawing({ left, right, outMm, className }: Required<Props>) {
 }
 
 const KEYED_SHAPES: Readonly<
-  Record<Exclude<FamilyName, 'radio'>, { readonly high: number; readonly deep: number; readonly round: number }>
+  Record<
+    Exclude<FamilyName, 'radio' | 'unknown'>,
+    { readonly high: number; readonly deep: number; readonly round: number }
+  >
 > = {
   xlr3: { high: 12, deep: 12, round: 2 },
   'mini-xlr3': { high: 7, deep: 9, round: 1.5 },
@@ -168,6 +171,7 @@ function KeyedDrawing({
   const mating = mate(l, r, outMm);
   if (l.form !== 'keyed' || r.form !== 'keyed' || !mating.fits)
     return <NoFit left={l} right={r} className={className} />;
+  if (l.family === 'unknown') return null;
   if (l.family === 'radio') return <Radio className={className} />;
   const shape = KEYED_SHAPES[l.family];
   const { deep, high, round } = shape;

@@ -1,0 +1,124 @@
+import { type Catalogue, type Document, type Job, type Part, quantity, type Setup, UNKNOWN, type Was } from '../model';
+import { ALIASES, type Aliases } from './aliases';
+
+/**
+ * A document in the words of this catalogue: what had another name gets today's; a part of a class that is not here becomes
+ * a part that is not known here, with all that was told of it kept beside it; what was such a part and is known again becomes
+ * itself.
+ */
+export function adopted<D extends Document>(document: D, catalogue: Catalogue, aliases: Aliases = ALIASES): D {
+  const all: Document = document;
+  switch (all.format) {
+    case 'symplex.setup':
+      return adoptedSetup(all, catalogue, aliases) as D;
+    case 'symplex.job':
+      return adoptedJob(all, aliases) as D;
+    case 'symplex.drawer':
+      return { ...document, parts: all.parts.map((p) => adoptedPart(p, [], catalogue, aliases).part) };
+    case 'symplex.bundle': {
+      const each = <T extends Document>(list: readonly T[]) => list.map((d) => adopted(d, catalogue, aliases));
+      return { ...document, setups: each(all.setups), jobs: each(all.jobs), drawers: each(all.drawers) };
+    }
+  }
+}
+
+function adoptedJob(job: Job, aliases: Aliases): Job {
+  const device = renamed(aliases.parts, job.device);
+  const app = renamed(aliases.apps, job.app);
+  const also = job.also?.map((d) => ({ device: renamed(aliases.parts, d.device), app: renamed(aliases.apps, d.app) }));
+  const sources = job.sources.map((s) => (s.from === undefined ? s : { ...s, from: renamed(aliases.parts, s.from) }));
+  return { ...job, device, app, sources, ...(also ? { also } : {}) };
+}
+
+function adoptedSetup(setup: Setup, catalogue: Catalogue, aliases: Aliases): Setup {
+  const portOf = new Map<string, ReadonlyMap<string, string>>();
+  const parts = setup.parts.map((p) => {
+    const used = setup.joints.flatMap((j) => [j.a, j.b].filter((r) => r.part === p.id).map((r) => r.port));
+    const { part, ports } = adoptedPart(p, used, catalogue, aliases);
+    portOf.set(p.id, ports);
+    return part;
+  });
+  const ref = (r: Setup['joints'][number]['a']) => ({ ...r, port: portOf.get(r.part)?.get(r.port) ?? r.port });
+  return {
+    ...setup,
+    job: adoptedJob(setup.job, aliases),
+    parts,
+    joints: setup.joints.map((j) => ({ ...j, a: ref(j.a), b: ref(j.b) })),
+  };
+}
+
+/** @param used its ports that a joint is at. */
+function adoptedPart(told: Part, used: readonly string[], catalogue: Catalogue, aliases: Aliases): Adopted {
+  const { part, ports } = restored(told, catalogue, aliases);
+  const id = renamed(aliases.parts, part.class);
+  const partClass = catalogue.parts.get(id);
+  if (!partClass) return strange(part, used);
+  if (id === UNKNOWN) return { part, ports };
+  const { knobs, values, measured, ...rest } = part;
+  const aliasOf = (name: string) =>
+    Object.hasOwn(partClass.values, name)
+      ? undefined
+      : aliases.values.find((a) => a.from === name && (a.to === null || Object.hasOwn(partClass.values, a.to)));
+  const called = <T>(own: Readonly<Record<string, T>> | undefined, of: (x: T, per: string | undefined) => T) =>
+    Object.fromEntries(
+      Object.entries(own ?? {}).flatMap(([name, x]): readonly (readonly [string, T])[] => {
+        const alias = aliasOf(name);
+        if (!alias) return [[name, x]];
+        return alias.to === null ? [] : [[alias.to, of(x, alias.per)]];
+      }),
+    );
+  const now = { ...part, class: id };
+  const turned = Object.entries(knobs ?? {}).map(([k, at]) => [renamed(aliases.knobs, k, part.class), at]);
+  return {
+    part: {
+      ...rest,
+      class: id,
+      ...filled('knobs', Object.fromEntries(turned)),
+      ...filled(
+        'values',
+        called(values, (x, per) => (per === undefined ? x : x / quantity(now, partClass, per))),
+      ),
+      ...filled(
+        'measured',
+        called(measured, (day) => day),
+      ),
+    },
+    ports: new Map(used.map((p) => [p, renamed(aliases.ports, ports.get(p) ?? p, part.class)])),
+  };
+}
+
+interface Adopted {
+  readonly part: Part;
+  /** Its ports, by what the joints called them. */
+  readonly ports: ReadonlyMap<string, string>;
+}
+
+/** A part that was not known once and is now: as it was told. */
+function restored(part: Part, catalogue: Catalogue, aliases: Aliases): Adopted {
+  const { was, ...rest } = part;
+  if (!was || !catalogue.parts.has(renamed(aliases.parts, was.class))) return { part, ports: new Map() };
+  const { class: name, ports = {}, ...told } = was;
+  return { part: { ...rest, ...told, class: name }, ports: new Map(Object.entries(ports)) };
+}
+
+/** In place of a part of a class that is not here: with a hole for every joint, and all that was told of it kept. */
+function strange(part: Part, used: readonly string[]): Adopted {
+  const { id, class: name, knobs, values, measured, was: _, ...rest } = part;
+  const holes = [...new Set(used)].map((port, i) => [`h${i + 1}`, port] as const);
+  const was: Was = {
+    class: name,
+    ...filled('ports', Object.fromEntries(holes)),
+    ...filled('knobs', knobs),
+    ...filled('values', values),
+    ...filled('measured', measured),
+  };
+  return { part: { id, ...rest, class: UNKNOWN, was }, ports: new Map(holes.map(([hole, port]) => [port, hole])) };
+}
+
+const renamed = (table: Readonly<Record<string, string>>, name: string, of?: string): string => {
+  const key = of === undefined ? name : `${of} ${name}`;
+  return Object.hasOwn(table, key) ? table[key] : name;
+};
+
+const filled = <K extends string, V extends object>(key: K, value: V | undefined): { readonly [P in K]?: V } =>
+  (value && Object.keys(value).length > 0 ? { [key]: value } : {}) as { readonly [P in K]?: V };
