@@ -7,8 +7,10 @@ import { type Bundle, type Drawer, FORMAT_VERSION, type Setup, writeDocument } f
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import {
   bringIn,
+  bringInFile,
   change,
   desk,
+  everythingAsFile,
   everythingKept,
   nextSteps,
   redo,
@@ -153,6 +155,85 @@ describe('files in and out', () => {
     expect(brought).toMatchObject({ ok: false, problem: { pointer: '/setups/3/parts/0/knobs/warp' } });
     expect(await text()).toBe(before);
     expect((await nextSteps()).back).toBeNull();
+  });
+});
+
+describe('everything as one .symplex file', () => {
+  const bytes = fc.uint8Array({ maxLength: 3000 });
+  const here = async () => {
+    const blob = async (b: Blob) => [b.type, ...new Uint8Array(await b.arrayBuffer())].join();
+    const [takes, photos] = [await desk().takes.toArray(), await desk().photos.toArray()];
+    return {
+      text: await text(),
+      takes: await Promise.all(takes.map(async (t) => ({ ...t, file: await blob(t.file) }))),
+      photos: await Promise.all(photos.map(async (p) => ({ ...p, picture: await blob(p.picture) }))),
+    };
+  };
+  test('whatever is kept is all there when the file is read into an empty browser', async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.record({ name: fc.string({ minLength: 1, maxLength: 60 }), sound: bytes }), { maxLength: 4 }),
+        fc.uniqueArray(fc.record({ part: fc.stringMatching(/^[a-z0-9][a-z0-9._-]{0,20}$/), picture: bytes }), {
+          maxLength: 4,
+          selector: (p) => p.part,
+        }),
+        async (takes, photos) => {
+          await desk().delete();
+          await desk().open();
+          await rename(demoSetups[0].id, 'Mine');
+          await desk().takes.bulkPut(
+            takes.map(({ name, sound }, i) => ({
+              id: `t${i}`,
+              setup: i === 0 ? null : demoSetups[0].id,
+              name,
+              date: '2026-11-27',
+              file: new Blob([sound as BlobPart], { type: 'audio/wav' }),
+            })),
+          );
+          await desk().photos.bulkPut(
+            photos.map(({ part, picture }) => ({
+              key: `toolbox/${part}`,
+              picture: new Blob([picture as BlobPart], { type: 'image/jpeg' }),
+            })),
+          );
+          const before = await here();
+          const file = await everythingAsFile(catalogue);
+          await desk().delete();
+          await desk().open();
+          expect(await bringInFile(file, 'all.symplex', catalogue)).toMatchObject({ ok: true });
+          expect(await here()).toEqual(before);
+          expect((await nextSteps()).back?.label).toBe('Open all.symplex');
+        },
+      ),
+      { numRuns: 12 },
+    );
+  });
+  test('with any byte of it wrong or cut off it is refused, or is just as it was', async () => {
+    await desk().takes.put({
+      id: 'take',
+      setup: null,
+      name: 'Test',
+      date: '2026-11-27',
+      file: new Blob([new Uint8Array(500).fill(7)], { type: 'audio/wav' }),
+    });
+    const before = await here();
+    const file = new Uint8Array(await (await everythingAsFile(catalogue)).arrayBuffer());
+    await fc.assert(
+      fc.asyncProperty(fc.nat(file.length - 1), fc.integer({ min: 1, max: 255 }), fc.boolean(), async (at, by, cut) => {
+        const spoilt = cut ? file.slice(0, at) : file.map((b, i) => (i === at ? b ^ by : b));
+        const brought = await bringInFile(new Blob([spoilt as BlobPart]), 'spoilt.symplex', catalogue);
+        if (!brought.ok) expect(brought.problem.message).not.toBe('');
+        expect(await here()).toEqual(before);
+      }),
+      { numRuns: 120 },
+    );
+  });
+  test('stopped half way, nothing is written', async () => {
+    const before = await here();
+    const file = await everythingAsFile(catalogue);
+    await expect(everythingAsFile(catalogue, { signal: AbortSignal.abort() })).rejects.toThrow();
+    expect(await bringInFile(file, 'x', catalogue, { signal: AbortSignal.abort() })).toMatchObject({ ok: false });
+    expect(await here()).toEqual(before);
   });
 });
 

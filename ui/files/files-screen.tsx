@@ -1,29 +1,40 @@
 'use client';
 import { FileUp, Save } from 'lucide-react';
-import { type DragEvent, useId, useState } from 'react';
+import { type DragEvent, useId, useRef, useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { type Document, type DocumentProblem, writeDocument } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { bringIn } from '@/store';
-import { attempt, Button, everythingHere, keepChange, useAll, useSetAside } from '../kit';
+import { bringIn, bringInFile } from '@/store';
+import { attempt, Button, keepChange, useAll, useSetAside } from '../kit';
 import { Screen, saveFile, tell } from '../shell';
+import { Everything } from './everything';
+import { Progress } from './progress';
 
 type Outcome =
   | { readonly kind: 'in'; readonly file: string; readonly names: readonly string[] }
   | { readonly kind: 'refused'; readonly file: string; readonly problem: DocumentProblem };
 
-/** Larger than any file of ours: not even read. */
+/** Told by how it begins, whatever it is called. */
+const isZip = async (file: File): Promise<boolean> => (await file.slice(0, 2).text()) === 'PK';
+
+/** Larger than any document of ours: not even read. */
 const LARGEST_BYTES = 60_000_000;
 
 export function FilesScreen() {
   const [outcomes, setOutcomes] = useState<readonly Outcome[]>([]);
+  const [share, setShare] = useState<number | null>(null);
+  const stop = useRef<AbortController | null>(null);
   const bring = async (files: readonly File[]) => {
     const all: Outcome[] = [];
+    stop.current = new AbortController();
+    const { signal } = stop.current;
     for (const file of files) {
-      const brought =
-        file.size > LARGEST_BYTES
+      const brought = (await isZip(file))
+        ? await attempt(() => bringInFile(file, file.name, catalogue, { signal, told: setShare }))
+        : file.size > LARGEST_BYTES
           ? { ok: false as const, problem: { pointer: '', message: 'The file is far larger than any of ours.' } }
           : await attempt(async () => bringIn(await file.text(), file.name, catalogue));
+      setShare(null);
       // Refused by the browser: that is said above, and stays there.
       if (!brought) continue;
       all.push(
@@ -34,7 +45,6 @@ export function FilesScreen() {
     }
     setOutcomes(all);
   };
-  const saveAll = async () => saveFile('symplex.bundle.json', writeDocument(await everythingHere()));
   const demoBack = async () => {
     const isBack = await keepChange('Bring the demo back', [
       ...demoSetups.map((d) => ({ kind: 'setups' as const, id: d.id, become: () => d })),
@@ -44,15 +54,7 @@ export function FilesScreen() {
     if (isBack) tell('The demo is back as it was. Undo takes it away again.');
   };
   return (
-    <Screen
-      title="Files"
-      under="All of it lies in this browser and nowhere else. Files take it with you; recordings are saved one by one, on Check."
-      actions={
-        <Button look="main" onClick={saveAll}>
-          <Save size={18} aria-hidden /> Save everything
-        </Button>
-      }
-    >
+    <Screen title="Files" under="All of it lies in this browser and nowhere else. Files take it with you.">
       <div className="grid grid-cols-[minmax(0,1fr)] gap-5 desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
         <div className="order-2 flex flex-col gap-4 desk:order-1">
           <Aside />
@@ -61,7 +63,9 @@ export function FilesScreen() {
           <Kept title="Drawers" documents={useAll('drawers') ?? []} />
         </div>
         <div className="order-1 flex flex-col gap-3 desk:order-2">
+          <Everything />
           <OpenFiles onFiles={bring} />
+          {share !== null && <Progress share={share} label="Opening" onStop={() => stop.current?.abort()} />}
           <div aria-live="polite" className="flex flex-col gap-2">
             {outcomes.map((o) =>
               o.kind === 'in' ? (
@@ -139,12 +143,12 @@ function OpenFiles({ onFiles }: { readonly onFiles: (files: readonly File[]) => 
     >
       <FileUp size={30} aria-hidden className="text-accent" />
       <span className="font-bold">Open a file</span>
-      <span className="text-soft text-sm">or drop it here: a setup, a job, a drawer, or all in one</span>
+      <span className="text-soft text-sm">or drop it here: a setup, a job, a drawer, or everything</span>
       <input
         id={id}
         type="file"
         multiple
-        accept=".json,application/json"
+        accept=".symplex,.json,application/json"
         className="sr-only"
         onChange={(e) => {
           onFiles([...(e.target.files ?? [])]);

@@ -1,3 +1,4 @@
+export { type Backup, backedUp, useBackup } from './backup';
 export { Basis } from './basis';
 export { Button } from './button';
 export { DocumentPicker } from './document-picker';

@@ -2,7 +2,7 @@
 import { useSyncExternalStore } from 'react';
 import { catalogue } from '@/catalogue';
 import { type Bundle, merged, type Setup } from '@/core/model';
-import { change, type Edit, everythingKept, type Kept, type Kind, revise } from '@/store';
+import { askToKeep, change, type Edit, everythingKept, type Kept, type Kind, revise } from '@/store';
 
 /** What could not be kept, and why, in words; it stays on screen until it is kept or given up. */
 export interface NotKept {
@@ -72,7 +72,14 @@ export async function attempt<T>(write: () => Promise<T>, again?: () => Promise<
 
 /** Change documents as one step of undo; a refusal is said. @returns whether it was kept. */
 export const keepChange = async (label: string, edits: readonly Edit[]): Promise<boolean> =>
-  (await attempt(() => change(label, edits).then(() => true))) ?? false;
+  (await attempt(async () => {
+    await change(label, edits);
+    ofOnesOwn();
+    return true;
+  })) ?? false;
+
+/** There is something of one's own to lose now; a browser that does not answer that is no fault. */
+const ofOnesOwn = () => void askToKeep().catch(() => undefined);
 
 export interface Outcome {
   readonly kept: boolean;
@@ -97,6 +104,7 @@ export async function keepRevision<K extends Kind>(
     return { kept: false, word: null };
   }
   if (!revised.ok) return { kept: false, word: `${label}: not kept. ${revised.message}` };
+  ofOnesOwn();
   const word = revised.replaced.length > 0 ? `${label}: this replaces what another window had just set.` : null;
   return { kept: true, word };
 }

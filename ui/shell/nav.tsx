@@ -14,7 +14,7 @@ import {
 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { setSetting } from '../kit';
+import { setSetting, useBackup } from '../kit';
 import { Mark } from './mark';
 
 const ROOMS: readonly { readonly href: string; readonly name: string; readonly icon: LucideIcon }[] = [
@@ -34,6 +34,7 @@ const ITEM =
 /** The rooms: a rail at the left of a desk, a bar under the thumb on a phone. */
 export function Nav({ dark }: { readonly dark: boolean }) {
   const path = usePathname();
+  const backup = useBackup();
   return (
     <nav
       aria-label="Rooms"
@@ -51,8 +52,14 @@ export function Nav({ dark }: { readonly dark: boolean }) {
             aria-current={here ? 'page' : undefined}
             className={`${ITEM} ${here ? 'bg-accent-wash font-bold text-accent' : 'text-soft hover:bg-accent-wash'}`}
           >
-            <Icon size={22} aria-hidden />
+            <span className="relative">
+              <Icon size={22} aria-hidden />
+              {href === '/files/' && backup?.due && (
+                <span className="absolute -top-1 -right-1.5 size-2.5 rounded-full bg-caution" aria-hidden />
+              )}
+            </span>
             {name}
+            {href === '/files/' && backup?.due && <span className="sr-only">: it is time for a backup</span>}
           </Link>
         );
       })}
