@@ -97,7 +97,7 @@ test('a setup that makes no sense is set aside with its fault: the rest works, i
   await walk.open('files/');
   await walk.press(/^Save as it is$/);
   expect(JSON.parse(await walk.saved('spoilt.raw.json'))).toMatchObject({ id: 'spoilt' });
-  await walk.press(/^Save everything$/);
+  await walk.press(/^Documents alone, as plain JSON$/);
   expect(JSON.parse(await walk.saved('symplex.bundle.json')).setups.map((s: { id: string }) => s.id)).not.toContain(
     'spoilt',
   );

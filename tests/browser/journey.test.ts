@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
+import { today } from '@/ui/kit/words';
 import { openBrowser } from '../support/page';
 import { Walk, walkForTests } from '../support/walk';
 
@@ -173,12 +174,23 @@ describe('files', () => {
     await walk.driver.findElement(By.css('input[type=file]')).sendKeys(file);
   };
   let everything: string;
+  const whole = `symplex-${today()}.symplex`;
 
   test('everything is saved to one file', async () => {
     await walk.open('files/');
     await walk.sees(/glaze-talk\.job\.json/);
-    await walk.press(/^Save everything$/);
+    await walk.sees(/No backup yet/);
+    await walk.press(/^Documents alone, as plain JSON$/);
     everything = await walk.saved('symplex.bundle.json');
+    await walk.driver.executeAsyncScript(`const done = arguments[0];
+      indexedDB.open('symplex').onsuccess = (e) => {
+        const tx = e.target.result.transaction('takes', 'readwrite');
+        tx.objectStore('takes').put({ id: 't', setup: null, name: 'Test', date: '2026-11-27', file: new Blob([new Uint8Array(300000)]) });
+        tx.oncomplete = () => done();
+      };`);
+    await walk.press(/^Save everything$/);
+    await walk.saved(whole);
+    await walk.sees(/Last backup today/);
     // The demo's, and the one that this journey made.
     expect(JSON.parse(everything).setups.length).toBe(demoSetups.length + 1);
     await walk.expectAccessible();
@@ -203,12 +215,15 @@ describe('files', () => {
     const other = new Walk(fresh.driver, walk.url, fresh.downloads);
     await other.open('files/');
     await other.sees(/Setups/);
-    const file = join(fresh.downloads, 'mine.json');
-    writeFileSync(file, everything);
-    await fresh.driver.findElement(By.css('input[type=file]')).sendKeys(file);
-    await other.sees(/mine\.json is in/);
-    await other.press(/^Save everything$/);
+    await fresh.driver.findElement(By.css('input[type=file]')).sendKeys(join(walk.downloads, whole));
+    await other.sees(/\.symplex is in/);
+    await other.press(/^Documents alone, as plain JSON$/);
     expect(await other.saved('symplex.bundle.json')).toBe(everything);
+    const size = await fresh.driver.executeAsyncScript(`const done = arguments[0];
+      indexedDB.open('symplex').onsuccess = (e) => {
+        e.target.result.transaction('takes').objectStore('takes').get('t').onsuccess = (t) => done(t.target.result.file.size);
+      };`);
+    expect(size).toBe(300_000);
     expect(await other.complaints()).toEqual([]);
   });
 });

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { writeDocument } from '@/core/model';
 import { everythingAsFile, type RoomLeft, roomLeft } from '@/store';
-import { attempt, type Backup, Button, backedUp, everythingHere, useBackup } from '../kit';
+import { attempt, type Backup, Button, backedUp, everythingHere, today, useBackup } from '../kit';
 import { saveFile } from '../shell';
 import { Progress } from './progress';
 
@@ -27,7 +27,7 @@ export function Everything() {
         }
       });
       if (file) {
-        saveFile('symplex.symplex', file);
+        saveFile(`symplex-${today()}.symplex`, file);
         await backedUp();
       }
     } finally {
