@@ -21,9 +21,9 @@ export function Slide({ label, value, min, max, step, words, onTurn, onDone }: S
   const id = useId();
   return (
     <div>
-      <label htmlFor={id} className="flex justify-between">
-        <span>{label}</span>
-        <output htmlFor={id} className="font-mono font-semibold">
+      <label htmlFor={id} className="flex justify-between gap-2">
+        <span className="wrap-anywhere min-w-0">{label}</span>
+        <output htmlFor={id} className="shrink-0 font-mono font-semibold">
           {words}
         </output>
       </label>

@@ -119,7 +119,7 @@ function Only({ of, not }: { readonly of: Setup; readonly not: Setup }) {
     <ul className="flex flex-wrap content-start gap-1.5">
       {only.length === 0 && <li className="text-soft">no part that the other has not</li>}
       {only.map((p) => (
-        <li key={p.id} className="rounded-md border border-rule px-2 py-0.5">
+        <li key={p.id} className="wrap-anywhere rounded-md border border-rule px-2 py-0.5">
           {partName(p)}
         </li>
       ))}

@@ -64,7 +64,7 @@ export function Drawn({ setup, state, wanted, onAct }: Props) {
               key={l.key}
               className={`flex items-center justify-between gap-2 rounded-lg border bg-card px-3 py-1.5 ${l.key === state.taken ? 'border-2 border-accent' : 'border-rule'}`}
             >
-              <span className="leading-tight">
+              <span className="wrap-anywhere leading-tight">
                 {l.label} <span className="text-soft text-sm">{nameIn(setup, l.part)}</span>
               </span>
               {!l.acceptable && <span className="text-right text-soft text-sm">{refusal(setup, l)}</span>}

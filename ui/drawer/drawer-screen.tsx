@@ -121,7 +121,7 @@ function Owned({ drawer, open, onOpen }: OwnedProps) {
                   >
                     <PartIcon partClass={classOf(p)} />
                     <span className="min-w-0">
-                      <span className="block font-semibold leading-tight">{partName(p)}</span>
+                      <span className="wrap-anywhere block font-semibold leading-tight">{partName(p)}</span>
                       {p.name && <span className="block text-sm leading-tight">{classOf(p).name}</span>}
                       <Ends partClass={classOf(p)} />
                       {p.values && (

@@ -46,7 +46,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
             <Fragment key={p.id}>
               {i > 0 && <span aria-hidden className="h-px w-2.5 bg-soft" />}
               <span
-                className={`rounded-md border px-2 py-0.5 ${missing.has(p.id) ? 'border-caution border-dashed bg-caution-wash' : 'border-rule'}`}
+                className={`wrap-anywhere rounded-md border px-2 py-0.5 ${missing.has(p.id) ? 'border-caution border-dashed bg-caution-wash' : 'border-rule'}`}
               >
                 {partName(p)}
                 {missing.has(p.id) && <span className="sr-only"> (to buy)</span>}

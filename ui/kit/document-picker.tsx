@@ -39,7 +39,7 @@ export function DocumentPicker({ what, current, all, onOpen, onRename, onRemove,
       <input
         aria-label={`Name of the ${word}`}
         defaultValue={current.name}
-        maxLength={120}
+        maxLength={80}
         ref={(input) => input?.focus()}
         onBlur={(e) => done(e.target.value)}
         onKeyDown={(e) => {
@@ -53,7 +53,7 @@ export function DocumentPicker({ what, current, all, onOpen, onRename, onRemove,
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
-        className="inline-flex items-center gap-1 rounded-lg text-left hover:text-accent"
+        className="wrap-anywhere inline-flex items-center gap-1 rounded-lg text-left hover:text-accent"
         aria-label={`${what}: ${current?.name ?? 'none'}`}
       >
         {current?.name ?? `${what}s`} <ChevronDown size={20} aria-hidden className="shrink-0" />

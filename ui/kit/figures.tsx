@@ -7,7 +7,7 @@ import { classOf } from './words';
 export function Figures({ part }: { readonly part: Part }) {
   const partClass = classOf(part);
   return (
-    <dl className="mt-1 grid grid-cols-[1fr_auto_auto] items-baseline gap-x-3 gap-y-1 text-sm">
+    <dl className="mt-1 grid grid-cols-[minmax(0,1fr)_auto_auto] items-baseline gap-x-3 gap-y-1 text-sm">
       {Object.keys(partClass.values).map((name) => {
         const { value, unit, basis, source } = valueWithBasis(part, partClass, name);
         return (

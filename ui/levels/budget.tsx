@@ -28,7 +28,10 @@ export function Budget({ setup, report }: { readonly setup: Setup; readonly repo
         <h2 className="font-bold">What clips first</h2>
         <ol className="mt-1 text-sm">
           {limits.map((e) => (
-            <li key={`${e.part} ${e.id}`} className="grid grid-cols-[1fr_5rem_4rem] items-center gap-2 py-0.5">
+            <li
+              key={`${e.part} ${e.id}`}
+              className="grid grid-cols-[minmax(0,1fr)_5rem_4rem] items-center gap-2 py-0.5"
+            >
               <span className="leading-tight">
                 {nameOf(e.part)}{' '}
                 <span className="text-soft">
@@ -49,7 +52,10 @@ export function Budget({ setup, report }: { readonly setup: Setup; readonly repo
           <h2 className="font-bold">Where the noise comes from</h2>
           <ol className="mt-1 text-sm">
             {worst.largestNoises.map((n) => (
-              <li key={`${n.part} ${n.what}`} className="grid grid-cols-[1fr_5rem_4rem] items-center gap-2 py-0.5">
+              <li
+                key={`${n.part} ${n.what}`}
+                className="grid grid-cols-[minmax(0,1fr)_5rem_4rem] items-center gap-2 py-0.5"
+              >
                 <span className="leading-tight">
                   {nameOf(n.part)} <span className="text-soft">{n.what}</span>
                 </span>

@@ -41,7 +41,7 @@ export function FlowLane({ setup, layout, flows, app, spoken }: Props) {
             key={`${f.from} ${f.to} ${f.label}`}
             className={`flex items-baseline justify-between gap-2 leading-tight ${f.wrong ? 'font-semibold text-fail' : ''}`}
           >
-            <span>
+            <span className="wrap-anywhere min-w-0">
               {nameOf(f.from)} <span className="text-soft">to</span> {nameOf(f.to)}
             </span>
             <span className="max-w-32 shrink-0 text-right text-sm">{f.label}</span>

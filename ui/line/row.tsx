@@ -141,7 +141,7 @@ function PartCard({ setup, spot, lit, chosen, onFocus }: ItemProps) {
       className={`${CARD} ${edge}`}
     >
       <PartIcon partClass={partClass} />
-      <span className="min-w-0">
+      <span className="wrap-anywhere min-w-0">
         <span className="block font-semibold leading-tight">{partName(part)}</span>
         <span className="block text-soft text-sm leading-tight">
           {[...voices, knobsText(part, partClass)].filter(Boolean).join(', ') || (part.name ? partClass.name : '')}

@@ -48,7 +48,7 @@ export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
         return (
           <div key={r.part} className={i > 0 ? 'mt-2 border-rule border-t pt-2' : 'mt-1'}>
             <p className="flex justify-between gap-2 leading-tight">
-              <span className="font-semibold">
+              <span className="wrap-anywhere min-w-0 font-semibold">
                 <span className="font-mono text-accent">{letterOf(i)}</span> {name}
               </span>
               <span className={`text-right font-mono ${fails ? 'font-semibold text-fail' : ''}`}>

@@ -38,7 +38,7 @@ export function Leads({ setup, report, onKeep }: Props) {
         return (
           <div key={part.id} className="mt-1 border-rule border-t pt-1 first-of-type:border-t-0">
             <p className="flex justify-between gap-2">
-              <span className="font-semibold leading-tight">{nameIn(setup, part.id)}</span>
+              <span className="wrap-anywhere min-w-0 font-semibold leading-tight">{nameIn(setup, part.id)}</span>
               {behind && <span className="shrink-0 font-mono">{behind.volt.toFixed(2)} V</span>}
             </p>
             <div className="grid grid-cols-2 gap-2">

@@ -27,12 +27,16 @@ export function Tree({ setup, report }: Props) {
       ) : (
         <>
           <p className="mt-1 flex items-center gap-2 font-semibold">
-            <PartIcon partClass={classOf(device)} size={24} /> {nameIn(setup, report.device)}
-            {report.feed && (
-              <span className="font-normal text-soft text-sm">
-                charged meanwhile with up to {report.feed.chargeMa.toFixed(0)} mA from {nameIn(setup, report.feed.part)}
-              </span>
-            )}
+            <PartIcon partClass={classOf(device)} size={24} />
+            <span className="min-w-0 wrap-break-word">
+              {nameIn(setup, report.device)}{' '}
+              {report.feed && (
+                <span className="font-normal text-soft text-sm">
+                  charged meanwhile with up to {report.feed.chargeMa.toFixed(0)} mA from{' '}
+                  {nameIn(setup, report.feed.part)}
+                </span>
+              )}
+            </span>
           </p>
           <Branches setup={setup} report={report} above={report.device} />
         </>

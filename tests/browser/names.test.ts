@@ -1,0 +1,94 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
+import { describe, expect, test } from 'vitest';
+import { type Bundle, FORMAT_VERSION } from '@/core/model';
+import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { openBrowser } from '../support/page';
+import { Walk, walkForTests } from '../support/walk';
+
+// Names as long as a document may give them, without a place to break, in three scripts; and a part of an unknown class.
+const held = walkForTests();
+
+const LONGEST = 80;
+const name = (word: string): string => word.repeat(LONGEST).slice(0, LONGEST);
+const WORDS = ['Wwwwwwwwww', '\u7530\u7530\u7530\u7530', '\u0634\u0634\u0634\u0634'];
+
+/** A document with every name in it as long as may be, each in another script than the one before. */
+function stretched<T extends { readonly name: string }>(document: T, from: number): T {
+  let n = from;
+  const text = JSON.stringify(document, (key, value) => (key === 'name' ? name(WORDS[n++ % WORDS.length]) : value));
+  const long = JSON.parse(text);
+  const parts: { name?: string }[] = long.parts ?? [];
+  for (const p of parts) p.name = name(WORDS[n++ % WORDS.length]);
+  return long;
+}
+
+const long: Bundle = {
+  format: 'symplex.bundle',
+  version: FORMAT_VERSION,
+  setups: demoSetups.map((s, i) => {
+    const setup = stretched(s, i);
+    // One lead of each is of a class that nobody knows.
+    const at = setup.parts.findIndex((p) => p.class.startsWith('lead-'));
+    return { ...setup, parts: setup.parts.map((p, k) => (k === at ? { ...p, class: 'a-lead-of-another-time' } : p)) };
+  }),
+  jobs: demoJobs.map(stretched),
+  drawers: [stretched(demoDrawer, 0)],
+};
+
+const PATHS = [
+  '',
+  'kit/',
+  ...demoSetups.map((s) => `line/?setup=${s.id}`),
+  'levels/?setup=glaze-hall',
+  'power/?setup=kiln-song',
+  'device/?setup=clay-call',
+  'check/',
+  'drawer/',
+  'compare/?setup=kiln-rehearsed&with=kiln-first-try',
+  'files/',
+];
+
+describe.each([
+  [390, 844],
+  [1280, 800],
+])('at %i px', (width, height) => {
+  test('every screen stays within its width, whatever things are called', async () => {
+    const browser = await openBrowser({ width, height });
+    held.closers.push(browser.close);
+    const walk = new Walk(browser.driver, held.walk.url, browser.downloads);
+    await walk.open('files/');
+    const file = join(browser.downloads, 'long.bundle.json');
+    writeFileSync(file, JSON.stringify(long));
+    await browser.driver.findElement(By.css('input[type=file]')).sendKeys(file);
+    await walk.sees(/long\.bundle\.json is in/);
+    const wide: string[] = [];
+    for (const path of PATHS) {
+      await walk.open(path);
+      await walk.sees(/\S/, 'main');
+      // Names come from the store a moment after the page: until they are there, nothing can be too wide.
+      await walk.driver.wait(
+        () => walk.driver.executeScript<boolean>('return /Wwww|\\u7530{4}|\\u0634{4}/.test(document.body.innerText)'),
+        20_000,
+        `no long name on ${path}`,
+      );
+      const seen = await walk.driver.executeScript<string[]>(
+        `
+        const room = arguments[0];
+        const out = [...document.querySelectorAll('body *')].filter((e) => {
+          const r = e.getBoundingClientRect();
+          if (r.width === 0 || r.right <= room + 1) return false;
+          for (let p = e.parentElement; p; p = p.parentElement)
+            if (['auto', 'scroll', 'hidden', 'clip'].includes(getComputedStyle(p).overflowX) && p !== document.body) return false;
+          return !e.closest('svg, nav, .fixed') && ![...e.children].some((c) => c.getBoundingClientRect().right > room + 1);
+        });
+        return out.slice(-3).map((e) => e.tagName + '.' + String(e.className).slice(0, 80) + ': ' + e.textContent.slice(0, 30));`,
+        width,
+      );
+      if (seen.length > 0) wide.push(`${path}: ${seen.join(' | ')}`);
+    }
+    expect(wide).toEqual([]);
+    expect(await walk.complaints()).toEqual([]);
+  });
+});
