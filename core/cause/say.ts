@@ -126,7 +126,9 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
     case 'attach':
       return `Nothing is in the ${holeName(setup, catalogue, change.to)}`;
     case 'replace':
-      return `${name(change.part)} is the wrong piece here`;
+      return setup.parts.some((p) => p.id === change.part && p.was)
+        ? `What ${name(change.part)} does is not known here`
+        : `${name(change.part)} is the wrong piece here`;
     default:
       return 'Something is not as it should be';
   }

@@ -214,6 +214,7 @@ const jointWords = (port: PortSpec): string => describeConnector(connectorNamed(
 /** The fewest words that tell one joint from another: poles of a plug, else the name of the connector. */
 function jointCaption(left: PortSpec, right: PortSpec): string {
   const [l, r] = [connectorNamed(left.connector)!, connectorNamed(right.connector)!];
+  if ([l, r].some((c) => c.form === 'keyed' && c.family === 'unknown')) return 'not known';
   if (l.form === 'keyed') return l.family === 'radio' ? 'radio' : jointWords(left).replace(/ (plug|socket)$/, '');
   const [plug, socket] = l.form === 'concentric-plug' ? [l, r] : [r, l];
   return `${contactsOf(plug).length} pole in ${contactsOf(socket).length}`;
