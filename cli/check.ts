@@ -61,7 +61,7 @@ function asJson(setup: Setup, assessment: Assessment, { causes, mends: found }: 
   };
 }
 
-function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes, mends: found }: Standing) {
+function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes, mends: found, cut }: Standing) {
   const lines = [setup.name, headline(verdicts, causes).line];
   const [first] = found;
   if (first) {
@@ -70,6 +70,7 @@ function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes,
     const figures = first.account ? `${first.account}; ` : '';
     lines.push(`Fix: ${first.label}. (${figures}${left}; ${cost})`);
   }
+  if (cut) lines.push('Not every way was tried: very many parts lie about. Take out what does not belong to it.');
   lines.push('');
   const said = new Set<string>();
   const once = (text: string) => {

@@ -14,7 +14,16 @@ import {
   turns,
 } from '../change';
 import type { GateName } from '../gates';
-import { type Catalogue, type ElementSpec, type KnobSpec, knobAt, mostChannels, quantity, type Setup } from '../model';
+import {
+  type Catalogue,
+  type ElementSpec,
+  type KnobSpec,
+  knobAt,
+  looseParts,
+  mostChannels,
+  quantity,
+  type Setup,
+} from '../model';
 import { feedsAny } from '../readings';
 import { failingOf } from './effect';
 
@@ -57,11 +66,21 @@ type Kind =
   | 'shorten'
   | 'distance';
 
+/** So many are tried; only where very much lies about are there more. */
+const MOST_ACTS = 500;
+
 /**
  * Acts that a hand can do with what lies there, nothing bought, that could have a say in what fails, likely ones first. Data
- * only: whether one mends is for `assess` to find.
+ * only: whether one mends is for `assess` to find. Where there are very many, the likely ones.
  */
-export function freeActs(setup: Setup, catalogue: Catalogue, before: Assessment): readonly Change[] {
+export const freeActs = (setup: Setup, catalogue: Catalogue, before: Assessment): readonly Change[] =>
+  allActs(setup, catalogue, before).slice(0, MOST_ACTS);
+
+/** Whether there are more than are tried. */
+export const areMore = (setup: Setup, catalogue: Catalogue, before: Assessment): boolean =>
+  allActs(setup, catalogue, before).length > MOST_ACTS;
+
+function allActs(setup: Setup, catalogue: Catalogue, before: Assessment): readonly Change[] {
   const kinds = new Set(failingOf(before).flatMap((f) => KINDS[f.gate]));
   const made: Readonly<Record<Kind, () => Iterable<Change>>> = {
     careful: () => asTheCareful(setup),
@@ -177,7 +196,9 @@ function* closings(setup: Setup, catalogue: Catalogue): Generator<Change> {
 }
 
 function gains(setup: Setup, catalogue: Catalogue): readonly { part: string; knob: KnobSpec; at: number }[] {
+  const loose = looseParts(setup, catalogue);
   return setup.parts.flatMap((part) => {
+    if (loose.has(part.id)) return [];
     const partClass = catalogue.parts.get(part.class)!;
     return (partClass.knobs ?? [])
       .filter((k) => k.unit === 'dB')

@@ -2,6 +2,7 @@ import {
   type Catalogue,
   type Joint,
   knobAt,
+  looseParts,
   type PartClass,
   type PortRef,
   type PortSpec,
@@ -35,9 +36,15 @@ export function* asTheCareful(setup: Setup): Generator<Change> {
   for (const { part } of setup.arrivals ?? []) yield { do: 'arrive', part, minute: null };
 }
 
+/** What does something as it is: a knob of what lies about changes nothing. */
+function inUse(setup: Setup, catalogue: Catalogue): Setup['parts'] {
+  const loose = looseParts(setup, catalogue);
+  return setup.parts.filter((p) => !loose.has(p.id));
+}
+
 /** Switches and choices of all parts, each in every other position. */
 export function* switches(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'knob' }>> {
-  for (const part of setup.parts) {
+  for (const part of inUse(setup, catalogue)) {
     const partClass = catalogue.parts.get(part.class)!;
     for (const knob of partClass.knobs ?? []) {
       if (knob.unit === 'dB') continue;
@@ -56,7 +63,7 @@ const OPEN_DB = [0, -12, -24, -36];
 
 /** Faders and sends that are closed, opened to unity or some way below. */
 export function* closedKnobs(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'knob' }>> {
-  for (const part of setup.parts) {
+  for (const part of inUse(setup, catalogue)) {
     const partClass = catalogue.parts.get(part.class)!;
     for (const knob of partClass.knobs ?? []) {
       if (knob.unit !== 'dB' || knob.min > CLOSES_BELOW_DB || knobAt(part, partClass, knob.id) !== knob.min) continue;
@@ -85,7 +92,11 @@ export function* turns(setup: Setup, catalogue: Catalogue): Generator<Change> {
 /** Plugs in other free holes that they go into: of the same part, and of others. */
 export function* moves(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'move' }>> {
   const classes = classesOf(setup, catalogue);
-  const free = freePorts(setup, catalogue);
+  // Into what lies about a plug is moved only where that gives current: all else leads nowhere.
+  const loose = looseParts(setup, catalogue);
+  const free = freePorts(setup, catalogue).filter(
+    ({ part }) => !loose.has(part) || classes.get(part)!.kind === 'power',
+  );
   for (const joint of setup.joints) {
     for (const side of SIDES) {
       const far = joint[side === 'a' ? 'b' : 'a'];
@@ -128,11 +139,23 @@ export function* exchanges(setup: Setup, catalogue: Catalogue): Generator<Change
 
 /** Ports of two parts that nothing is in and that go together as the signal or the power goes, plugged into each other. */
 export function* joins(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'join' }>> {
-  const free = freePorts(setup, catalogue);
+  const loose = looseParts(setup, catalogue);
+  // Of pieces that are alike and lie about, one is as good as the other.
+  const kept = new Set<string>();
+  const spare = new Set<string>();
+  for (const p of setup.parts) {
+    if (!loose.has(p.id)) continue;
+    const { id: _, name: __, ...like } = p;
+    const key = JSON.stringify(like);
+    if (kept.has(key)) spare.add(p.id);
+    kept.add(key);
+  }
+  const free = freePorts(setup, catalogue).filter(({ part }) => !spare.has(part));
   const id = freshJointId(setup);
   for (const plug of free) {
     if (!isPlugged(plug.port.connector)) continue;
     for (const hole of free) {
+      if (loose.has(plug.part) && loose.has(hole.part)) continue;
       if (hole.part === plug.part || !portsFit(plug.port, hole.port) || !leadsOn(plug.port, hole.port)) continue;
       const [a, b] = [plug, hole].map(({ part, port }) => ({ part, port: port.id }));
       yield { do: 'join', joint: { id, a, b }, at: setup.joints.length };
@@ -195,7 +218,7 @@ function goesTogetherAfter(setup: Setup, catalogue: Catalogue, change: Change): 
 
 /** Into another outlet what is on the mains; into that of the others what is not. */
 export function* outlets(setup: Setup, catalogue: Catalogue): Generator<Change> {
-  for (const part of setup.parts) {
+  for (const part of inUse(setup, catalogue)) {
     const onMains = catalogue.parts.get(part.class)!.circuit.some((e) => e.is === 'earth' || e.is === 'leak');
     if (onMains && part.outlet === undefined) yield { do: 'outlet', part: part.id, outlet: 'other' };
   }

@@ -1,6 +1,6 @@
 import { type Element, nodesOf } from '../circuit';
 import { connectorNamed, contactsOf, type Mating, mate } from '../connectors';
-import { type Catalogue, hostsOf, type Joint, type PortRef, type Setup } from '../model';
+import { type Catalogue, hostsOf, type Joint, looseParts, type PortRef, type Setup } from '../model';
 import {
   type Compiled,
   contactNode,
@@ -12,7 +12,7 @@ import {
   OWN_REFERENCE,
 } from './compiled';
 import { likeByLike } from './like-by-like';
-import { compilePart, type PartCircuit } from './part';
+import { compilePart, NO_CIRCUIT, type PartCircuit } from './part';
 
 /** Metal on metal in a joint; common practice is 10 to 50 mohm. */
 const CONTACT_OHM = 0.03;
@@ -52,8 +52,12 @@ export function compile(
 
   const elements: Element[] = [];
   // The first device's ground is the reference of the whole; a second one floats on its own until something joins them.
+  // What lies about is left out of the netlist, however much of it there is.
+  const loose = looseParts(setup, catalogue);
   const circuits = [...fitted.values()].map((f) =>
-    compilePart(f, muted, f.partClass.host !== undefined && f !== device, unfed.has(f.part.id)),
+    loose.has(f.part.id)
+      ? NO_CIRCUIT
+      : compilePart(f, muted, f.partClass.host !== undefined && f !== device, unfed.has(f.part.id)),
   );
   for (const circuit of circuits) elements.push(...circuit.elements);
   const owners = new Map<string, string>();

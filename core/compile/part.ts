@@ -51,19 +51,11 @@ export interface PartCircuit {
   readonly silent: string[];
 }
 
-/**
- * Turn a part's circuit into elements, with own values and knob positions put in.
- * @param muted amplifiers that have not the supply they need, by name.
- * @param ownGround whether what its class calls the reference is a node of its own.
- * @param unfed whether nothing feeds it: what it has of amplifiers, supplies and players is dead.
- */
-export function compilePart(
-  { part, partClass }: Fitted,
-  muted: ReadonlySet<string>,
-  ownGround: boolean,
-  unfed: boolean,
-): PartCircuit {
-  const out: PartCircuit = {
+/** Of a part that does nothing here. */
+export const NO_CIRCUIT: PartCircuit = emptyCircuit();
+
+function emptyCircuit(): PartCircuit {
+  return {
     elements: [],
     capsules: [],
     stages: [],
@@ -76,6 +68,21 @@ export function compilePart(
     earthings: [],
     silent: [],
   };
+}
+
+/**
+ * Turn a part's circuit into elements, with own values and knob positions put in.
+ * @param muted amplifiers that have not the supply they need, by name.
+ * @param ownGround whether what its class calls the reference is a node of its own.
+ * @param unfed whether nothing feeds it: what it has of amplifiers, supplies and players is dead.
+ */
+export function compilePart(
+  { part, partClass }: Fitted,
+  muted: ReadonlySet<string>,
+  ownGround: boolean,
+  unfed: boolean,
+): PartCircuit {
+  const out = emptyCircuit();
   const words = wordsOf({ part, partClass }, ownGround);
   for (const spec of partClass.circuit) {
     if (spec.when && knobAt(part, partClass, spec.when.knob) !== spec.when.is) continue;

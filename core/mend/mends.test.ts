@@ -47,6 +47,20 @@ const WRONG: readonly (readonly [string, Setup])[] = [
   ],
 ];
 
+test('where very much lies about, the search ends and says that not all was tried', () => {
+  const wrong = setupNamed('kiln-first-try');
+  const classes = [...catalogue.parts.values()].filter(
+    (c) => ['lead', 'adapter', 'microphone'].includes(c.kind) && !c.usb,
+  );
+  const loose = Array.from({ length: 200 }, (_, i) => ({ id: `x${i}`, class: classes[i % classes.length].id }));
+  const heap: Setup = { ...wrong, parts: [...wrong.parts, ...loose] };
+  // What lies about is no part of the circuit.
+  expect(statusesOf(assessed(heap).verdicts)).toEqual(statusesOf(assessed(wrong).verdicts));
+  const standing = [...mends(heap, null, catalogue)].at(-1)!;
+  expect(standing.cut).toBe(true);
+  expect(standingOf(wrong).cut).toBeUndefined();
+});
+
 describe.each(WRONG)('mends of %s', (_, setup) => {
   const { mends: found, causes } = standingOf(setup);
   test('each is carried out as it says, and leaves less to mend and nothing less safe', () => {

@@ -1,8 +1,8 @@
 import { mustAssess } from '../assess';
-import { type Cause, causesOf, failingOf, inOrder, type Try, tryOut } from '../cause';
+import { areMore, type Cause, causesOf, failingOf, inOrder, type Try, tryOut } from '../cause';
 import type { Change } from '../change';
 import { solveKnobs } from '../levels';
-import type { Catalogue, Drawer, Setup } from '../model';
+import { type Catalogue, type Drawer, looseParts, type Setup } from '../model';
 import { settleKnobs, stockOf } from '../plan';
 import { anotherWay } from './another-way';
 import { acquisitions } from './candidates';
@@ -15,7 +15,14 @@ import { wrongPieces } from './wrong-piece';
 export interface Standing {
   readonly causes: readonly Cause[];
   readonly mends: readonly Mend[];
+  /** The search was ended before all was tried: very much lies about. */
+  readonly cut?: boolean;
 }
+
+/** So much is tried in all; searches of what people set up take a tenth of it. */
+const MOST_STEPS = 1500;
+/** Where so much lies about that no table holds it, a quarter of that. */
+const VERY_MANY_LOOSE = 40;
 
 const MOST_MENDS = 4;
 /** So many of those that pass with a caution are carried on to do without. */
@@ -29,6 +36,20 @@ const MOST_SETTLED = 8;
  * Yields the standing as it grows, so that a caller can show it and stop.
  */
 export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue): Generator<Standing> {
+  const most = looseParts(setup, catalogue).size > VERY_MANY_LOOSE ? MOST_STEPS / 4 : MOST_STEPS;
+  let steps = 0;
+  let last: Standing | null = null;
+  for (const standing of search(setup, drawer, catalogue)) {
+    steps += 1;
+    if (steps > most) break;
+    last = standing;
+    yield standing;
+  }
+  const isCut = steps > most || areMore(setup, catalogue, mustAssess(setup, catalogue));
+  if (last && isCut) yield { ...last, cut: true };
+}
+
+function* search(setup: Setup, drawer: Drawer | null, catalogue: Catalogue): Generator<Standing> {
   const before = mustAssess(setup, catalogue);
   const stock = stockOf(drawer, catalogue);
   const harm = before.verdicts.some((v) => v.gate === 'safe' && v.status === 'fail');

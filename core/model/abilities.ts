@@ -1,9 +1,15 @@
-import type { Job } from './documents';
-import type { PartClass } from './part-class';
+import type { Job, Setup } from './documents';
+import type { Catalogue, PartClass } from './part-class';
 
 /** Whether a part has a battery or cells that run down and can be exchanged. */
 export const hasBattery = (c: PartClass): boolean =>
   Boolean(c.host || c.bank || c.cells || c.batteryHours !== undefined);
+
+/** Parts that do nothing as they are: nothing is plugged into them, nobody speaks into them, and they are no device. */
+export function looseParts({ parts, joints, placements }: Setup, catalogue: Catalogue): ReadonlySet<string> {
+  const used = new Set([...joints.flatMap((j) => [j.a.part, j.b.part]), ...placements.map((p) => p.part)]);
+  return new Set(parts.filter((p) => !used.has(p.id) && !isGiven(catalogue.parts.get(p.class)!)).map((p) => p.id));
+}
 
 /** How many channels the largest of a part's inputs has; 0 for what records nothing. */
 export const mostChannels = (c: PartClass | undefined): number =>

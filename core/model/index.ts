@@ -1,4 +1,4 @@
-export { hasBattery, isCarried, isGiven, mostChannels, plays, takesUp } from './abilities';
+export { hasBattery, isCarried, isGiven, looseParts, mostChannels, plays, takesUp } from './abilities';
 export { checkDocument } from './check';
 export type {
   Arrangement,

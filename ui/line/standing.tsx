@@ -13,7 +13,7 @@ interface Props {
 }
 
 /** How it stands, in a line: what is wrong, how much of it, and the first fix as one press. */
-export function Standing({ report, standing: { causes, mends }, searching, onMend }: Props) {
+export function Standing({ report, standing: { causes, mends, cut }, searching, onMend }: Props) {
   const { verdict, sentence, count } = headline(report.verdicts, causes);
   const [first] = mends;
   const fails = report.verdicts.some((v) => v.status === 'fail');
@@ -28,6 +28,11 @@ export function Standing({ report, standing: { causes, mends }, searching, onMen
       {fails && !first && (
         <p className="mt-1 text-soft text-sm">
           {searching ? 'Looking for a fix on a copy...' : 'Nothing that was tried mends it. Try other parts.'}
+        </p>
+      )}
+      {cut && (
+        <p className="mt-1 text-soft text-sm">
+          Not every way was tried: very many parts lie about. Take out what does not belong to it.
         </p>
       )}
     </section>
