@@ -5,7 +5,7 @@ import type { Drawer, Job, Setup } from '@/core/model';
 import type { HubPorts, KitProgress, KitWish, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
-import { threadOf } from './thread';
+import { threadOf, unlessStopped } from './thread';
 
 export type { CloseUp, Judged, Tried } from './endpoint';
 
@@ -42,8 +42,14 @@ async function judgeNext(): Promise<void> {
 
 /** Search chains; `tell` hears of each improvement. A later call ends an earlier one. @returns whether it came to its end. */
 export const planJob = (job: Job, drawer: Drawer | null, tell: (p: PlanProgress) => void): Promise<boolean> =>
-  threads.plan.ask((t) => t.plan(job, drawer, proxy(tell)));
-export const stopPlan = (): Promise<void> => threads.plan.ask((t) => t.stop());
+  insteadOfEarlier(() => threads.plan.ask((t) => t.plan(job, drawer, proxy(tell))));
+export const stopPlan = (): Promise<void> => threads.plan.stop((t) => t.stop());
+
+/** A step of a search can be long: the thread is not left to finish one that nobody waits for. */
+const insteadOfEarlier = async (search: () => Promise<boolean>): Promise<boolean> => {
+  await stopPlan();
+  return search().catch(unlessStopped(false));
+};
 
 /** What would open a way where none is. A later search of this kind ends it. */
 export const findOpeners = (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void): Promise<boolean> =>
@@ -78,7 +84,7 @@ export const findHubPorts = (setup: Setup): Promise<readonly HubPorts[]> => thre
 
 /** The smallest purchases for several jobs, as they are found. A later call, or `stopPlan`, ends an earlier one. */
 export const findKits = (wish: KitWish, drawer: Drawer | null, tell: (p: KitProgress) => void): Promise<boolean> =>
-  threads.plan.ask((t) => t.kits(wish, drawer, proxy(tell)));
+  insteadOfEarlier(() => threads.plan.ask((t) => t.kits(wish, drawer, proxy(tell))));
 export {
   alignTake,
   type EditedClip,

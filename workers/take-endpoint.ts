@@ -81,14 +81,31 @@ async function worked<T>(steps: AsyncIterable<Step<T>>, tell: (share: number) =>
   return null;
 }
 
+/** The same, or null as soon as something newer is asked for or it is stopped. */
+function unlessOvertaken<T>(work: Promise<T>): Promise<T | null> {
+  running += 1;
+  const mine = running;
+  return Promise.race([
+    work,
+    new Promise<null>((resolve) => {
+      const asking = setInterval(() => {
+        if (running === mine) return;
+        clearInterval(asking);
+        resolve(null);
+      }, NEWS_MS / 4);
+      void work.finally(() => clearInterval(asking)).catch(() => undefined);
+    }),
+  ]);
+}
+
 const measured = async (sound: Sound, tell: (share: number) => void): Promise<TakeReport | null> =>
   (await worked(analyse(sound), tell))?.report ?? null;
 
 /** What the pages may ask of the thread that measures takes. */
 export const takeEndpoint = {
   async measure(file: Blob, tell: (share: number) => void): Promise<Measured | null> {
-    const sound = await opened(file);
-    if (!sound.ok) return sound;
+    const sound = await unlessOvertaken(opened(file));
+    if (!sound?.ok) return sound;
     const report = await measured(sound.value, tell);
     return report && { ok: true, report };
   },
@@ -127,7 +144,9 @@ export const takeEndpoint = {
   },
   /** Null when it was stopped. */
   async lineUp(first: Blob, second: Blob, tell: (share: number) => void): Promise<LinedUp | null> {
-    const [a, b] = [await opened(first), await opened(second)];
+    const a = await unlessOvertaken(opened(first));
+    const b = a && (await unlessOvertaken(opened(second)));
+    if (!a || !b) return null;
     if (!a.ok) return { ok: false, problem: `The first take: ${a.problem}` };
     if (!b.ok) return { ok: false, problem: `The second take: ${b.problem}` };
     const found = await worked(liningUp(a.value, b.value), tell);

@@ -1,31 +1,30 @@
-import { proxy, type Remote, transfer, wrap } from 'comlink';
+import { proxy, transfer } from 'comlink';
 import type { Report } from '@/core/assess';
 import type { Clip, Edit, LineUp } from '@/core/edit';
 import type { Setup } from '@/core/model';
 import type { TakeReport } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import type { EditedClip, LinedUp, Measured, TakeEndpoint, Whole } from './take-endpoint';
+import { threadOf, unlessStopped } from './thread';
 import { tooLong } from './too-long';
 import { type News, untilOver } from './until-over';
 
 export type { EditedClip, LinedUp, Measured, Whole } from './take-endpoint';
 
-let thread: Remote<TakeEndpoint> | null = null;
 /** One take is measured after the other: a long one has the thread to itself. */
-const takes = (): Remote<TakeEndpoint> => {
-  thread ??= wrap<TakeEndpoint>(new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' }));
-  return thread;
-};
+const thread = threadOf<TakeEndpoint>(
+  () => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' }),
+);
 
 /** Rate at which the browser hands over what it decodes. */
 const DECODED_HZ = 48_000;
 
 /** Measure a file as a stream, or whole where this browser decodes it in no other way. Null when it was stopped. */
 export const measureTake = (file: File, tell: News<number>): Promise<Measured | null> =>
-  untilOver(tell, (told) => measureAnyTake(file, told));
+  untilOver(tell, (told) => measureAnyTake(file, told)).catch(unlessStopped(null));
 
 async function measureAnyTake(file: File, tell: News<number>): Promise<Measured | null> {
-  const read = await takes().measure(file, proxy(tell));
+  const read = await thread.ask<Measured | null>((t) => t.measure(file, proxy(tell)));
   if (!read || read.ok || !read.other) return read;
   const decoded = await decodedTake(file);
   if (!decoded) {
@@ -34,7 +33,7 @@ async function measureAnyTake(file: File, tell: News<number>): Promise<Measured 
   }
   const { rateHz, channels } = decoded;
   const buffers = channels.map((c) => c.buffer as ArrayBuffer);
-  return takes().measureDecoded(rateHz, transfer([...channels], buffers), proxy(tell));
+  return thread.ask<Measured | null>((t) => t.measureDecoded(rateHz, transfer([...channels], buffers), proxy(tell)));
 }
 
 /** A file as this browser decodes it, all of it in memory: compressed sound, the sound of a video. Null where it cannot. */
@@ -51,7 +50,7 @@ async function decodedTake(file: Blob): Promise<Clip | null> {
 
 /** All of a file in memory, to be edited; refused where it is longer than that. */
 export async function wholeTake(file: Blob, longestS: number): Promise<Whole> {
-  const read = await takes().whole(file, longestS);
+  const read = await thread.ask<Whole>((t) => t.whole(file, longestS));
   const decoded = read.ok || !read.other ? null : await decodedTake(file);
   if (!decoded) return read;
   const seconds = decoded.channels[0].length / decoded.rateHz;
@@ -62,7 +61,7 @@ export async function wholeTake(file: Blob, longestS: number): Promise<Whole> {
 
 /** What can be read as a stream: the file itself, or a WAV of what this browser decodes of it. */
 async function asWav(file: Blob): Promise<Blob> {
-  if (await takes().streams(file)) return file;
+  if (await thread.ask((t) => t.streams(file))) return file;
   const decoded = await decodedTake(file);
   return decoded ? new Blob([writeWav(decoded.rateHz, decoded.channels)]) : file;
 }
@@ -70,25 +69,33 @@ async function asWav(file: Blob): Promise<Blob> {
 /** Measure sound that is here already. The arrays are handed over. */
 export async function measureSound(rateHz: number, channels: readonly Float32Array[]): Promise<TakeReport | null> {
   const buffers = channels.map((c) => c.buffer);
-  const read = await takes().measureDecoded(
-    rateHz,
-    transfer([...channels], buffers),
-    proxy(() => {}),
+  const read = await thread.ask<Measured | null>((t) =>
+    t.measureDecoded(
+      rateHz,
+      transfer([...channels], buffers),
+      proxy(() => {}),
+    ),
   );
   return read?.ok ? read.report : null;
 }
 
 /** The recording that a setup would make. */
 export const makeRecording = (report: Report, setup: Setup, seconds: number): Promise<Blob> =>
-  takes().record(report, setup, seconds);
+  thread.ask((t) => t.record(report, setup, seconds));
 
-export const editClip = (clip: Clip, edits: readonly Edit[]): Promise<EditedClip> => takes().edit(clip, edits);
+export const editClip = (clip: Clip, edits: readonly Edit[]): Promise<EditedClip> =>
+  thread.ask((t) => t.edit(clip, edits));
 
 /** Null when it was stopped. */
 export const lineUpTakes = (first: Blob, second: Blob, tell: News<number>): Promise<LinedUp | null> =>
-  untilOver(tell, async (told) => takes().lineUp(await asWav(first), await asWav(second), proxy(told)));
+  untilOver(tell, async (told): Promise<LinedUp | null> => {
+    const [a, b] = [await asWav(first), await asWav(second)];
+    return thread.ask<LinedUp | null>((t) => t.lineUp(a, b, proxy(told)));
+  }).catch(unlessStopped(null));
 
-export const alignTake = async (second: Blob, rateHz: number, found: LineUp): Promise<Blob> =>
-  takes().aligned(await asWav(second), rateHz, found);
+export const alignTake = async (second: Blob, rateHz: number, found: LineUp): Promise<Blob> => {
+  const wav = await asWav(second);
+  return thread.ask((t) => t.aligned(wav, rateHz, found));
+};
 
-export const stopTake = (): Promise<void> => takes().stop();
+export const stopTake = (): Promise<void> => thread.stop((t) => t.stop());

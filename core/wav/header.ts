@@ -22,7 +22,7 @@ const LEAST_HZ = 8_000;
 const MOST_HZ = 192_000;
 /** Header sizes of recordings that were never finished. */
 const UNKNOWN_SIZES = [0, 0xffffffff];
-const MOST_CHUNKS = 10_000;
+const MOST_CHUNKS = 1000;
 
 const PCM = 1;
 const FLOAT = 3;
@@ -63,6 +63,9 @@ export async function readHeader(file: Bytes): Promise<WavRead> {
     const head = view(await file.read(at, 8));
     const id = tag(head, 0);
     const size = head.getUint32(4, true);
+    if (!/^[ -~]{4}$/.test(id)) {
+      return refused(`At byte ${at} a chunk should begin and none does: the file is damaged there.`, false);
+    }
     if (id === 'ds64') {
       const sizes = view(await file.read(at + 8, 16));
       if (sizes.byteLength === 16) longSize = Number(sizes.getBigUint64(8, true));

@@ -1,7 +1,7 @@
 import { Save } from 'lucide-react';
 import { useState } from 'react';
 import { alignTake, type LinedUp, lineUpTakes, stopTake } from '@/workers';
-import { Button, minus } from '../kit';
+import { Button, failing, minus } from '../kit';
 import { saveFile } from '../shell';
 import { clock } from './clock';
 import type { Take } from './use-takes';
@@ -36,8 +36,9 @@ export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
   const save = async () => {
     if (!result?.ok) return;
     setBusy('Stretching...');
-    const file = await alignTake(b.file, result.rateHz, result.value);
+    const file = await alignTake(b.file, result.rateHz, result.value).catch(failing('The lined-up take'));
     setBusy(null);
+    if (!file) return;
     saveFile(`${b.name.replace(/\.[^.]*$/, '')} lined up.wav`, file);
   };
   const picker = (label: string, value: number, onValue: (id: number) => void) => (

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { type ChannelFigures, type LiveReading, liveMicrophone } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
-import { Button, minus, StatusMark } from '../kit';
+import { Button, failing, minus, StatusMark } from '../kit';
 import { Meter } from './meter';
 import { HISTORY_S, useLive } from './use-live';
 
@@ -231,7 +231,7 @@ export function Live({ onTake }: Props) {
 
 /** The loudest channel of what was recorded, measured. */
 async function loudestOf(rateHz: number, recorded: readonly Float32Array[]): Promise<ChannelFigures | null> {
-  const report = await measureSound(rateHz, recorded);
+  const report = await measureSound(rateHz, recorded).catch(failing('The measurement'));
   return report && [...report.perChannel].sort((a, b) => b.rmsDbfs - a.rmsDbfs)[0];
 }
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { makeRecording } from '@/workers';
-import { Button, StatusMark } from '../kit';
+import { Button, failing, StatusMark } from '../kit';
 import { clock } from './clock';
 import { KeptTakes, useKeptTakes } from './kept-takes';
 import { TakeSheet } from './take-sheet';
@@ -26,7 +26,10 @@ export function Takes({ setup, report, takes: { takes, take, show, add, remove, 
   const make = async () => {
     if (!report) return;
     setMaking(true);
-    const file = await makeRecording(report, setup, STAND_IN_S).finally(() => setMaking(false));
+    const file = await makeRecording(report, setup, STAND_IN_S)
+      .catch(failing('The recording as computed'))
+      .finally(() => setMaking(false));
+    if (!file) return;
     add([new File([file], `as computed, ${setup.name}.wav`, { type: 'audio/wav' })]);
   };
   const kept = useKeptTakes(setup.id);

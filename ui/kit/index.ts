@@ -3,7 +3,7 @@ export { Basis } from './basis';
 export { Button } from './button';
 export { DocumentPicker } from './document-picker';
 export { editDrawer } from './edit-drawer';
-export { askAgain, useFailedElsewhere } from './elsewhere';
+export { askAgain, failing, useFailedElsewhere } from './elsewhere';
 export { spoken } from './figure-names';
 export { Figures } from './figures';
 export { attempt, everythingHere, keepChange, keepRevision, keepSetup, useNotKept } from './keeping';
