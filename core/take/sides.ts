@@ -107,6 +107,8 @@ export class SideMeter {
 
   end(): SideFigures {
     const { ll, rr, lr, frames } = this;
+    // Of two sides that hold nothing neither is over the other, and nothing can be lost.
+    if (ll + rr === 0) return { sides: 'silent', balanceDb: 0, correlation: 0, delayS: null, monoLossDb: 0 };
     const [l, r] = [dbOf(ll / frames), dbOf(rr / frames)];
     const correlation = ll > 0 && rr > 0 ? lr / Math.sqrt(ll * rr) : 0;
     const both = Math.max(0, ll + rr + 2 * lr) / 4;
