@@ -2,15 +2,17 @@
 # Builds into out/ when any source differs from the one that out/ was built from.
 set -euo pipefail
 cd "$(dirname "$0")/.."
+. scripts/lock.sh
 stamp=.cache/built-from
 want=$(find app ui core catalogue demo store workers public scripts package-lock.json next.config.ts postcss.config.mjs tsconfig.json \
   -type f ! -path '*/generated/*' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
-if [ ! -f out/index.html ] || [ "$(cat "$stamp" 2>/dev/null || true)" != "$want" ]; then
-  mkdir -p .cache
-  echo 'Building (half a minute)...'
-  if ! NEXT_TELEMETRY_DISABLED=1 npm run -s build >.cache/build.log 2>&1; then
-    cat .cache/build.log >&2
-    exit 1
-  fi
-  echo "$want" >"$stamp"
+is_built() { [ -f out/index.html ] && [ "$(cat "$stamp" 2>/dev/null || true)" = "$want" ]; }
+is_built && exit 0
+locked
+is_built && exit 0
+echo 'Building (half a minute)...'
+if ! NEXT_TELEMETRY_DISABLED=1 npm run -s build >.cache/build.log 2>&1; then
+  cat .cache/build.log >&2
+  exit 1
 fi
+echo "$want" >"$stamp"

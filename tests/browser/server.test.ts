@@ -1,7 +1,21 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { get as ask, type IncomingMessage } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { serve } from '../support/page';
 
 let server: Awaited<ReturnType<typeof serve>>;
@@ -12,9 +26,11 @@ afterAll(() => server.stop());
 
 const get = (range: string) => fetch(server.url, { headers: { range } });
 
-test('an odd range is answered with the whole page, and the server goes on', async () => {
+test('a bad range is 416, one that may be ignored brings the whole page, and the server goes on', async () => {
   const whole = await (await fetch(server.url)).text();
-  for (const range of ['bytes=5-2', 'bytes=-5', 'bytes=a-b', 'bytes=0-1,4-5', 'lines=1-2', 'bytes=', 'bytes=--', 'x']) {
+  for (const range of ['bytes=5-2', 'bytes=a-b', 'bytes=', 'bytes=--', 'bytes=1-2,x', 'bytes=0x1-2'])
+    expect([range, (await get(range)).status]).toEqual([range, 416]);
+  for (const range of ['bytes=-5', 'bytes=0-1,4-5', 'lines=1-2', 'x']) {
     const answer = await get(range);
     expect([range, answer.status]).toEqual([range, 200]);
     expect(await answer.text()).toBe(whole);
@@ -54,4 +70,63 @@ test('each page has a title of its own', async () => {
   const titles = pages.map((p) => /<title>([^<]*)/.exec(p)?.[1]);
   expect(new Set(titles).size).toBe(rooms.length);
   expect(titles.every((t) => t?.endsWith(' · Symplex'))).toBe(true);
+});
+
+describe('starting', () => {
+  let folder: string;
+  beforeEach(() => {
+    folder = mkdtempSync(join(tmpdir(), 'symplex-start-'));
+    cpSync('scripts', join(folder, 'scripts'), { recursive: true });
+  });
+  afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+  test('what is built anew, or vanishes, cuts no page of a server that runs', async () => {
+    const temporary = join(folder, 'temporary');
+    mkdirSync(temporary);
+    cpSync('out', join(folder, 'out'), { recursive: true });
+    symlinkSync(resolve('node_modules'), join(folder, 'node_modules'));
+    const child = spawn(process.execPath, [join(folder, 'scripts/serve.mjs'), '--port', '0'], {
+      env: { ...process.env, TMPDIR: temporary },
+    });
+    try {
+      const [line] = await once(child.stdout, 'data');
+      const url = /http:\/\/localhost:\d+\//.exec(String(line))![0];
+      const before = await (await fetch(`${url}line/`)).text();
+      rmSync(join(folder, 'out'), { recursive: true });
+      expect(await (await fetch(`${url}line/`)).text()).toBe(before);
+      const [copy] = readdirSync(temporary);
+      rmSync(join(temporary, copy, 'line'), { recursive: true });
+      expect((await fetch(`${url}line/`)).status).toBe(404);
+      expect((await fetch(url)).status).toBe(200);
+    } finally {
+      const ended = once(child, 'exit');
+      child.kill();
+      await ended;
+    }
+    expect(readdirSync(temporary)).toEqual([]);
+  });
+
+  test('of two starts at once on a fresh folder one builds and the other waits; a lock that was left behind holds nobody up', async () => {
+    for (const f of ['package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'])
+      writeFileSync(join(folder, f), '');
+    for (const d of ['app', 'ui', 'core', 'catalogue', 'demo', 'store', 'workers', 'public', 'bin', '.cache/starting'])
+      mkdirSync(join(folder, d), { recursive: true });
+    // Of a start that was killed: no process has this number any more.
+    const gone = spawnSync(process.execPath, ['-e', '']).pid;
+    writeFileSync(join(folder, '.cache/starting/pid'), String(gone));
+    writeFileSync(
+      join(folder, 'bin/npm'),
+      '#!/bin/sh\necho built >> built.log\nsleep 0.5\nmkdir -p out\necho page > out/index.html\n',
+      { mode: 0o755 },
+    );
+    const start = async () => {
+      const child = spawn('bash', [join(folder, 'scripts/build-if-changed.sh')], {
+        env: { ...process.env, PATH: `${join(folder, 'bin')}:${process.env.PATH}` },
+      });
+      return (await once(child, 'exit'))[0];
+    };
+    expect(await Promise.all([start(), start()])).toEqual([0, 0]);
+    expect(readFileSync(join(folder, 'built.log'), 'utf8')).toBe('built\n');
+    expect(existsSync(join(folder, '.cache/starting'))).toBe(false);
+  });
 });
