@@ -20,12 +20,13 @@ export async function serve(): Promise<{ readonly url: string; readonly stop: ()
   return { url, stop: () => child.kill() };
 }
 
-/** A browser with an empty profile, the viewport of a desk or of a pocket. */
+/** A browser with the viewport of a desk or of a pocket; with an empty profile, or one that is kept between its lives. */
 export async function openBrowser(
   viewport: { readonly width: number; readonly height: number } = { width: 1280, height: 800 },
   flags: readonly string[] = [],
+  kept?: string,
 ): Promise<{ readonly driver: WebDriver; readonly downloads: string; readonly close: () => Promise<void> }> {
-  const profile = mkdtempSync(join(tmpdir(), 'symplex-profile-'));
+  const profile = kept ?? mkdtempSync(join(tmpdir(), 'symplex-profile-'));
   const downloads = mkdtempSync(join(tmpdir(), 'symplex-files-'));
   const options = new Options();
   options.setChromeBinaryPath('/usr/bin/chromium');
@@ -64,7 +65,7 @@ export async function openBrowser(
     downloads,
     close: async () => {
       await driver.quit();
-      rmSync(profile, { recursive: true, force: true });
+      if (kept === undefined) rmSync(profile, { recursive: true, force: true });
       rmSync(downloads, { recursive: true, force: true });
     },
   };
