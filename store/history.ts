@@ -12,6 +12,10 @@ export type Edit = {
   };
 }[Kind];
 
+let written = 0;
+/** How often this window has written, undo and redo included: what changes beside that, another window did. */
+export const ownWrites = (): number => written;
+
 const everything = (db: Desk) => [db.setups, db.jobs, db.drawers, db.steps];
 
 /**
@@ -20,6 +24,7 @@ const everything = (db: Desk) => [db.setups, db.jobs, db.drawers, db.steps];
  */
 export async function change(label: string, edits: readonly Edit[]): Promise<void> {
   const db = desk();
+  written += 1;
   await db.transaction('rw', everything(db), async () => {
     const changes: Change[] = [];
     for (const { kind, id, become } of edits) {
@@ -46,6 +51,7 @@ export const redo = (): Promise<string | null> => walk('redo');
 
 async function walk(way: 'undo' | 'redo'): Promise<string | null> {
   const db = desk();
+  written += 1;
   return db.transaction('rw', everything(db), async () => {
     const { back, forth } = await nextSteps();
     const step = way === 'undo' ? back : forth;

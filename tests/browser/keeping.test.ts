@@ -68,6 +68,24 @@ test('a knob held in one window while another is turned in a second: both are ke
   expect(await gain()).toBe(14);
 });
 
+test('what a second window sets otherwise stands, and the first is told when one comes back to it', async () => {
+  const gain = () => knob('adapter', 'gain');
+  await walk.open('line/?setup=kiln-rehearsed');
+  const first = await walk.driver.getWindowHandle();
+  await walk.press(/Headset adapter/);
+  await walk.slide(GAIN, 10);
+  await eventually(gain, 10);
+  await walk.driver.switchTo().newWindow('window');
+  await walk.open('line/?setup=kiln-rehearsed');
+  await walk.press(/Headset adapter/);
+  await walk.slide(GAIN, 16);
+  await eventually(gain, 16);
+  await walk.driver.close();
+  await walk.driver.switchTo().window(first);
+  await walk.sees(/Gain of Headset adapter: another window has since set it otherwise/i, '[role=status]');
+  expect(await gain()).toBe(16);
+});
+
 /** As if the disk were full, or no more. */
 const full = (is: boolean) =>
   walk.driver.executeScript(`

@@ -92,6 +92,8 @@ export function BlankWithPanel({ name, words, children }: PanelProps) {
           sideOffset={2}
           collisionPadding={8}
           aria-label={name}
+          // A number that was typed counts when the panel is left by a press beside it, as when its field is left.
+          onPointerDownOutside={() => document.activeElement instanceof HTMLElement && document.activeElement.blur()}
           className={`${PANEL} w-80 max-w-[92vw] p-3`}
         >
           {children(() => setOpen(false))}
@@ -120,10 +122,13 @@ export function BlankOfNumber({ name, words, value, unit, min, max, step, withou
   return (
     <BlankWithPanel name={name} words={words}>
       {(close) => {
+        const fill = (text: string) => {
+          const entered = Math.max(min, Math.min(max, Number(text)));
+          if (text !== '' && Number.isFinite(entered) && entered !== value) onFill(entered);
+        };
         const submit = (e: FormEvent<HTMLFormElement>) => {
           e.preventDefault();
-          const entered = Number(new FormData(e.currentTarget).get('value'));
-          onFill(Math.max(min, Math.min(max, entered)));
+          fill(String(new FormData(e.currentTarget).get('value')));
           close();
         };
         return (
@@ -141,6 +146,7 @@ export function BlankOfNumber({ name, words, value, unit, min, max, step, withou
                 max={max}
                 step={step}
                 defaultValue={value ?? ''}
+                onBlur={(e) => fill(e.target.value)}
                 className="min-h-10 w-full rounded-lg border border-soft bg-paper px-2 font-mono"
               />
               <Button look="main" type="submit">

@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useId, useState } from 'react';
 
 interface Props {
   readonly label: string;
@@ -15,14 +15,17 @@ interface Props {
 /** A number that can be typed in peace: what is half typed stays as it is, and counts once it is a number in its range. */
 export function NumberField({ label, value, min, max, step, onValue, keeps = false }: Props) {
   const [text, setText] = useState<string | null>(null);
+  const [wrong, setWrong] = useState(false);
+  const isIn = (typed: string) => typed !== '' && Number(typed) >= min && Number(typed) <= max;
   const enter = (typed: string | null) => {
-    const entered = Number(typed);
-    if (typed !== null && typed !== '' && entered >= min && entered <= max && entered !== value) onValue(entered);
+    if (typed !== null && isIn(typed) && Number(typed) !== value) onValue(Number(typed));
   };
   const done = () => {
+    setWrong(text !== null && !isIn(text));
     setText(null);
     if (keeps) enter(text);
   };
+  const id = useId();
   return (
     <label className="block text-sm">
       {label}
@@ -32,7 +35,10 @@ export function NumberField({ label, value, min, max, step, onValue, keeps = fal
         max={max}
         step={step}
         value={text ?? String(value)}
+        aria-invalid={wrong}
+        aria-describedby={wrong ? id : undefined}
         onChange={(e) => {
+          setWrong(false);
           setText(e.target.value);
           if (!keeps) enter(e.target.value);
         }}
@@ -42,6 +48,11 @@ export function NumberField({ label, value, min, max, step, onValue, keeps = fal
         }}
         className="mt-0.5 min-h-10 w-full rounded-lg border border-soft bg-paper px-2 font-mono text-base"
       />
+      {wrong && (
+        <span id={id} role="alert" className="text-fail">
+          From {min} to {max}: nothing was changed.
+        </span>
+      )}
     </label>
   );
 }

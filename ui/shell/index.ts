@@ -3,5 +3,5 @@ export { SaveEverything } from './save-everything';
 export { saveFile } from './save-file';
 export { Screen } from './screen';
 export { Shell } from './shell';
-export { tell } from './tell';
+export { tell, tellUntilSeen } from './tell';
 export { Trouble } from './trouble';

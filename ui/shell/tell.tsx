@@ -3,13 +3,21 @@ import { useEffect, useState, useSyncExternalStore } from 'react';
 
 let words = '';
 let count = 0;
+let stays = false;
 const listeners = new Set<() => void>();
 
 /** Say what was just done, for eyes and for screen readers. */
 export function tell(sentence: string): void {
   words = sentence;
+  stays = false;
   count += 1;
   for (const l of listeners) l();
+}
+
+/** The same, until a hand does something in this window: it may be the other one that is looked at. */
+export function tellUntilSeen(sentence: string): void {
+  tell(sentence);
+  stays = true;
 }
 
 const subscribe = (listener: () => void) => {
@@ -28,8 +36,20 @@ export function Told() {
   );
   const [hidden, setHidden] = useState(0);
   useEffect(() => {
-    const timer = setTimeout(() => setHidden(now), SHOWN_MS);
-    return () => clearTimeout(timer);
+    const hide = () => setHidden(now);
+    let timer = setTimeout(() => stays || hide(), SHOWN_MS);
+    const seen = () => {
+      if (!stays) return;
+      clearTimeout(timer);
+      timer = setTimeout(hide, SHOWN_MS);
+    };
+    window.addEventListener('pointerdown', seen);
+    window.addEventListener('keydown', seen);
+    return () => {
+      clearTimeout(timer);
+      window.removeEventListener('pointerdown', seen);
+      window.removeEventListener('keydown', seen);
+    };
   }, [now]);
   return (
     <div
