@@ -64,6 +64,11 @@ describe('the job sentence', () => {
     await walk.sees(/pass(es)? all gates/);
     await walk.press(/^Open A$/);
     await walk.sees(/Kiln opening, live, chain A/, 'h1');
+    // What was opened has the focus.
+    await walk.driver.wait(
+      () => walk.driver.executeScript<boolean>("return document.activeElement.tagName === 'H1'"),
+      10_000,
+    );
     expect(Object.values(await walk.gates())).not.toContain('fail');
   });
 });
