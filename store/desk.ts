@@ -66,7 +66,8 @@ export type Desk = Dexie & {
 
 /** Open the person's documents; a browser that has none yet gets the demo ones. */
 function openDesk(options?: DexieOptions): Desk {
-  const db = new Dexie('symplex', options) as Desk;
+  // Kept is what is on the disk: a full one is known at once, and a power cut takes nothing that was confirmed.
+  const db = new Dexie('symplex', { chromeTransactionDurability: 'strict', ...options }) as Desk;
   db.version(1).stores({ setups: 'id', jobs: 'id', drawers: 'id', steps: '++seq, undone', settings: 'key' });
   db.version(2).stores({ photos: 'key' });
   db.version(3).stores({ takes: 'id, setup' });

@@ -3,7 +3,7 @@ export { type Brought, bringIn } from './bring-in';
 export { desk, type Kept, type KeptTake, KINDS, type Kind, photoKey, type Setting } from './desk';
 export { everythingKept } from './everything';
 export { change, type Edit, nextSteps, ownWrites, redo, undo } from './history';
-export { ready, type Where } from './ready';
+export { ready, reopened, type Where } from './ready';
 export { type Revised, revise } from './revise';
 export { askToKeep, type RoomLeft, roomLeft } from './room';
 export { type SetAside, setAside, sorted } from './sound';

@@ -6,6 +6,14 @@ import { reader } from './reader';
 /** Where documents are kept: in the browser; or, where that keeps nothing, in this page's memory, and why. */
 export type Where = { readonly in: 'browser' } | { readonly in: 'memory'; readonly why: unknown };
 
+/** Open the database anew, where the browser had closed it upon a fault of the disk. */
+export async function reopened(): Promise<void> {
+  const db = desk();
+  if (db.isOpen() && !db.hasFailed()) return;
+  db.close({ disableAutoOpen: false });
+  await db.open();
+}
+
 let readied: Promise<Where> | null = null;
 /**
  * Open the database before anything is asked of it. Where the browser refuses to keep anything, as in some private windows or

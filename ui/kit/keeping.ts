@@ -2,7 +2,7 @@
 import { useSyncExternalStore } from 'react';
 import { catalogue } from '@/catalogue';
 import { type Bundle, merged, type Setup } from '@/core/model';
-import { askToKeep, change, type Edit, everythingKept, type Kept, type Kind, revise } from '@/store';
+import { askToKeep, change, type Edit, everythingKept, type Kept, type Kind, reopened, revise } from '@/store';
 
 /** What could not be kept, and why, in words; it stays on screen until it is kept or given up. */
 export interface NotKept {
@@ -50,6 +50,8 @@ function reason(e: unknown): string {
   const names = [nameOf(e), nameOf((e as { inner?: unknown } | null)?.inner)];
   if (names.some((n) => n === 'QuotaExceededError'))
     return 'The disk, or the share of it that this browser may use, is full.';
+  if (names.some((n) => n === 'UnknownError' || n === 'DatabaseClosedError' || n === 'OpenFailedError'))
+    return 'The browser cannot reach what it keeps: the disk may be full or failing.';
   const said = e instanceof Error ? e.message : String(e);
   return `The browser refused to keep it: ${said.split('\n')[0]}`;
 }
@@ -61,6 +63,7 @@ function reason(e: unknown): string {
  */
 export async function attempt<T>(write: () => Promise<T>, again?: () => Promise<unknown>): Promise<T | null> {
   try {
+    if (state?.again) await reopened();
     const value = await write();
     if (state?.again && unkept.size === 0) become(null);
     return value;
