@@ -31,6 +31,7 @@ export {
   useAll,
   useDrawer,
   useJob,
+  useLiking,
   useOnPage,
   useSetAside,
   useSetting,

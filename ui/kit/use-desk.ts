@@ -1,6 +1,6 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Drawer, Job, Setup } from '@/core/model';
 import { desk, type Kept, type Kind, nextSteps, ready, type SetAside, type Setting, setAside, sorted } from '@/store';
@@ -69,4 +69,26 @@ export function useSteps(): { readonly back: string | null; readonly forth: stri
   const on = useOnPage();
   const steps = useLiveQuery(async () => (on ? nextSteps() : undefined), [on]);
   return { back: steps?.back?.label ?? null, forth: steps?.forth?.label ?? null };
+}
+
+/** Numbers that one likes to find again as one left them, and that are part of no document; by name. `start` is a constant. */
+export function useLiking<T extends object>(key: Setting['key'], start: T): readonly [T, (next: T) => void] {
+  const kept = useSetting(key);
+  const [own, setOwn] = useState<T | null>(null);
+  const become = (next: T) => {
+    setOwn(next);
+    void setSetting(key, JSON.stringify(next));
+  };
+  // The same object as long as it is the same: searches hang on it.
+  const value = useMemo(() => own ?? { ...start, ...numbersIn(kept) }, [own, kept, start]);
+  return [value, become];
+}
+
+function numbersIn(text: string | null | undefined): Readonly<Record<string, number>> {
+  try {
+    const entries = Object.entries(JSON.parse(text ?? '{}') as object);
+    return Object.fromEntries(entries.filter(([, x]) => typeof x === 'number' && Number.isFinite(x)));
+  } catch {
+    return {};
+  }
 }

@@ -1,9 +1,8 @@
 'use client';
-import { useState } from 'react';
-import { USUAL_WISH, type Wish } from '@/core/levels';
+import { USUAL_WISH } from '@/core/levels';
 import type { Setup } from '@/core/model';
 import { layOut, SetupPicker, SetupScreen, SignalLane, useDraft } from '../bench';
-import { nameIn, useLevels, useReport } from '../kit';
+import { nameIn, useLevels, useLiking, useReport } from '../kit';
 import { Screen, tell } from '../shell';
 import { Budget } from './budget';
 import { KnobRow } from './knob-row';
@@ -20,7 +19,7 @@ export const LevelsScreen = () => (
 /** All knobs of one setup, from source to app, with what each may do. */
 function Desk({ kept }: { readonly kept: Setup }) {
   const { setup, keep, turn, done } = useDraft(kept);
-  const [wish, setWish] = useState<Wish>(USUAL_WISH);
+  const [wish, setWish] = useLiking('wish', USUAL_WISH);
   const judgement = useReport(setup);
   const levels = useLevels(setup, wish);
   const { report } = judgement;

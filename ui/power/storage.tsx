@@ -1,7 +1,6 @@
 'use client';
-import { useState } from 'react';
 import { videoMinutes, wavMinutes } from '@/core/power';
-import { NumberField } from '../kit';
+import { NumberField, useLiking } from '../kit';
 
 const SOUNDS = [
   { words: '44.1 kHz, 16 bit, mono', rate: 44_100, bits: 16, channels: 1 },
@@ -11,13 +10,15 @@ const SOUNDS = [
 ] as const;
 const VIDEOS = [8, 16, 45, 100] as const;
 
+const USUAL = { gigabytes: 16, sound: 1, video: 1 };
+
 const FIELD = 'mt-0.5 min-h-10 w-full rounded-lg border border-soft bg-paper px-2';
 
 /** Whether what is recorded fits: minutes of sound and of video in what is free. */
 export function Storage({ minutes }: { readonly minutes: number }) {
-  const [gigabytes, setGigabytes] = useState(16);
-  const [sound, setSound] = useState(1);
-  const [video, setVideo] = useState(1);
+  const [of, setOf] = useLiking('storage', USUAL);
+  const { gigabytes } = of;
+  const [sound, video] = [of.sound in SOUNDS ? of.sound : 1, of.video in VIDEOS ? of.video : 1];
   const s = SOUNDS[sound];
   const rows = [
     { what: 'sound alone', fits: wavMinutes(gigabytes, s.rate, s.bits, s.channels) },
@@ -26,11 +27,18 @@ export function Storage({ minutes }: { readonly minutes: number }) {
   return (
     <section aria-label="Storage" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">Storage</h2>
-      <NumberField label="Free, GB" value={gigabytes} min={0.1} max={100_000} step={0.1} onValue={setGigabytes} />
+      <NumberField
+        label="Free, GB"
+        value={gigabytes}
+        min={0.1}
+        max={100_000}
+        step={0.1}
+        onValue={(to) => setOf({ ...of, gigabytes: to })}
+      />
       <div className="mt-1 flex flex-col gap-2 text-sm">
         <label>
           Sound
-          <select value={sound} onChange={(e) => setSound(Number(e.target.value))} className={FIELD}>
+          <select value={sound} onChange={(e) => setOf({ ...of, sound: Number(e.target.value) })} className={FIELD}>
             {SOUNDS.map((o, i) => (
               <option key={o.words} value={i}>
                 {o.words}
@@ -40,7 +48,7 @@ export function Storage({ minutes }: { readonly minutes: number }) {
         </label>
         <label>
           Video
-          <select value={video} onChange={(e) => setVideo(Number(e.target.value))} className={FIELD}>
+          <select value={video} onChange={(e) => setOf({ ...of, video: Number(e.target.value) })} className={FIELD}>
             {VIDEOS.map((o, i) => (
               <option key={o} value={i}>
                 {o} Mbit/s
