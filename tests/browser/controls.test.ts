@@ -108,5 +108,5 @@ describe.each([
     }
     expect(lost).toEqual([]);
     expect(moved).toBeGreaterThan(0);
-  });
+  }, 400_000);
 });

@@ -90,5 +90,5 @@ describe.each([
     }
     expect(wide).toEqual([]);
     expect(await walk.complaints()).toEqual([]);
-  });
+  }, 400_000);
 });
