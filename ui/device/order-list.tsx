@@ -4,7 +4,7 @@ import { catalogue } from '@/catalogue';
 import type { Verdict } from '@/core/gates';
 import type { Setup } from '@/core/model';
 import { type Act, careOf, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
-import { appOf, Button, GATE_TITLES, nameIn } from '../kit';
+import { appOf, Button, classOf, GATE_TITLES, nameIn } from '../kit';
 
 interface Props {
   readonly setup: Setup;
@@ -130,7 +130,10 @@ function Doer({
     const plugged = state.plugged.includes(act.joint);
     const index = setup.joints.findIndex((j) => j.id === act.joint);
     const { a, b } = setup.joints[index];
-    const word = plugged ? 'Draw out' : 'Plug';
+    const isRadio = classOf(setup.parts.find((p) => p.id === a.part)!).ports.some(
+      (p) => p.id === a.port && p.carries === 'radio',
+    );
+    const word = isRadio ? (plugged ? 'Unpair' : 'Pair') : plugged ? 'Unplug' : 'Plug';
     return (
       <>
         {plugged && <Tick />}
