@@ -11,8 +11,9 @@ import { hiss, scaled, sum } from '../support/takes';
 // into it must be found in their number.
 
 const has = spawnSync('espeak-ng', ['--version']).error === undefined;
-const folder = mkdtempSync(join(tmpdir(), 'symplex-spoken-'));
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
+// Where all is skipped nothing is cleaned up after it either.
+const folder = has ? mkdtempSync(join(tmpdir(), 'symplex-spoken-')) : '';
+afterAll(() => has && rmSync(folder, { recursive: true, force: true }));
 
 const TEXT =
   'Good evening, and welcome to the kiln opening. We fired it for three days with pine and birch. Tonight we take the ' +
