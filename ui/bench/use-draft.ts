@@ -1,9 +1,8 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { merged, type Setup } from '@/core/model';
-import { ownWrites } from '@/store';
 import { keepSetup } from '../kit';
-import { tell, tellUntilSeen } from '../shell';
+import { tell, useOverruled } from '../shell';
 
 /** What a hand has made of a setup and the store does not show yet. */
 interface Draft {
@@ -28,8 +27,7 @@ export function useDraft(kept: Setup) {
   const drafts = useRef<readonly Draft[]>([]);
   const now = useRef(kept);
   now.current = kept;
-  const mine = useRef<Mine | null>(null);
-  useOverruled(kept, mine);
+  useOverruled('setups', kept);
   drafts.current = drafts.current.filter((d) => d.stage !== 'kept' || d.under === kept);
   const setup = drafts.current.reduce((s, d) => merged(d.base, d.next, s).document, kept);
 
@@ -55,7 +53,6 @@ export function useDraft(kept: Setup) {
     if (word) tell(word);
     draft.under = now.current;
     draft.stage = isKept ? 'kept' : 'refused';
-    if (isKept) mine.current = { draft, writes: ownWrites() };
     // What cannot stand beside what another window did goes; what the browser refused stays in sight.
     if (!isKept && word) drafts.current = drafts.current.filter((d) => d !== draft);
     draw((n) => n + 1);
@@ -71,22 +68,4 @@ export function useDraft(kept: Setup) {
       if (last?.stage === 'held') void write(last);
     },
   };
-}
-
-/** What this window kept last, and how much it had written by then. */
-interface Mine {
-  readonly draft: Draft;
-  readonly writes: number;
-}
-
-/** What another window has set otherwise since this one kept it is told: the later hand wins, and the earlier knows. */
-function useOverruled(kept: Setup, mine: { current: Mine | null }): void {
-  useEffect(() => {
-    if (!mine.current) return;
-    const { draft, writes } = mine.current;
-    const isOwn = ownWrites() !== writes;
-    if (!isOwn && merged(draft.base, draft.next, kept).replaced.length === 0) return;
-    mine.current = null;
-    if (!isOwn) tellUntilSeen(`${draft.label}: another window has since set it otherwise.`);
-  }, [kept, mine]);
 }

@@ -18,7 +18,7 @@ import {
   usePlan,
   useUses,
 } from '../kit';
-import { Missing, Screen, saveFile, tell } from '../shell';
+import { Missing, Screen, saveFile, tell, useOverruled } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { DeadEnd } from './dead-end';
 import { letterOf } from './letter';
@@ -44,6 +44,7 @@ export function JobScreen() {
   const router = useRouter();
   const wanted = useSearchParams().get('job');
   const job = useJob(wanted);
+  useOverruled('jobs', job);
   const drawer = useDrawer();
   const { progress, searching, stop } = usePlan(job, drawer);
   const others = (useAll('jobs') ?? []).filter((j) => j.id !== job?.id);

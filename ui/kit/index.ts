@@ -6,7 +6,7 @@ export { editDrawer } from './edit-drawer';
 export { askAgain, failing, useFailedElsewhere } from './elsewhere';
 export { spoken } from './figure-names';
 export { Figures } from './figures';
-export { attempt, everythingHere, keepChange, keepRevision, keepSetup, useNotKept } from './keeping';
+export { attempt, everythingHere, keepChange, keepRevision, keepSetup, overruled, useNotKept } from './keeping';
 export { NumberField } from './number-field';
 export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';

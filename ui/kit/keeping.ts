@@ -2,7 +2,17 @@
 import { useSyncExternalStore } from 'react';
 import { catalogue } from '@/catalogue';
 import { type Bundle, merged, type Setup } from '@/core/model';
-import { askToKeep, change, type Edit, everythingKept, type Kept, type Kind, reopened, revise } from '@/store';
+import {
+  askToKeep,
+  change,
+  type Edit,
+  everythingKept,
+  type Kept,
+  type Kind,
+  ownWrites,
+  reopened,
+  revise,
+} from '@/store';
 
 /** What could not be kept, and why, in words; it stays on screen until it is kept or given up. */
 export interface NotKept {
@@ -108,8 +118,34 @@ export async function keepRevision<K extends Kind>(
   }
   if (!revised.ok) return { kept: false, word: `${label}: not kept. ${revised.message}` };
   ofOnesOwn();
+  lastKept.set(key, { label, base, next, writes: ownWrites() });
   const word = revised.replaced.length > 0 ? `${label}: this replaces what another window had just set.` : null;
   return { kept: true, word };
+}
+
+interface LastKept {
+  readonly label: string;
+  readonly base: Kept[Kind];
+  readonly next: Kept[Kind];
+  /** How much this window had written by then. */
+  readonly writes: number;
+}
+
+/** What this window kept last of each document. */
+const lastKept = new Map<string, LastKept>();
+
+/**
+ * Has another window set otherwise what this one kept last of a document? What this window has done since is its own doing.
+ * @returns what it was that was set, once.
+ */
+export function overruled(kind: Kind, document: Kept[Kind]): string | null {
+  const key = `${kind} ${document.id}`;
+  const mine = lastKept.get(key);
+  if (!mine) return null;
+  const isOwn = ownWrites() !== mine.writes;
+  if (!isOwn && merged(mine.base, mine.next, document).replaced.length === 0) return null;
+  lastKept.delete(key);
+  return isOwn ? null : mine.label;
 }
 
 /** Everything as it stands on screen: what is kept, and over it what could not be. */

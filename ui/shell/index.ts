@@ -5,3 +5,4 @@ export { Screen } from './screen';
 export { Shell } from './shell';
 export { tell, tellUntilSeen } from './tell';
 export { Trouble } from './trouble';
+export { useOverruled } from './use-overruled';
