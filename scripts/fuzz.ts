@@ -1,6 +1,7 @@
 // Thousands of spoilt documents and takes in one process: npm run fuzz [-- --documents N --takes N --seed S]
 import { parseArgs } from 'node:util';
-import { type Fuzzed, numbersFrom, spoiltDocument, spoiltWav, tryDocument, tryWav } from '../tests/support/fuzz';
+import { chance } from '@/core/render';
+import { type Fuzzed, spoiltDocument, spoiltWav, tryDocument, tryWav } from '../tests/support/fuzz';
 
 const { values } = parseArgs({
   options: {
@@ -24,10 +25,10 @@ const show = (f: Fuzzed) => {
 process.stdout.write(`seed ${seed}:`);
 // Each file has a seed of its own: one that is wrong can be made again alone.
 for (let i = 0; i < Number(values.documents); i++) {
-  show(tryDocument(`document ${seed + i}`, spoiltDocument(numbersFrom(seed + i))));
+  show(tryDocument(`document ${seed + i}`, spoiltDocument(chance(seed + i))));
 }
 for (let i = 0; i < Number(values.takes); i++) {
-  show(await tryWav(`take ${seed + i}`, spoiltWav(numbersFrom(seed + i))));
+  show(await tryWav(`take ${seed + i}`, spoiltWav(chance(seed + i))));
 }
 
 const faults = all.filter((f) => f.fault || f.ms > MOST_MS);

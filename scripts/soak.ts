@@ -7,9 +7,9 @@ import { parseArgs } from 'node:util';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import { catalogue } from '@/catalogue';
 import { readDocument } from '@/core/read';
+import { chance } from '@/core/render';
 import { writeWav } from '@/core/wav';
 import { demoSetups } from '@/demo';
-import { numbersFrom } from '../tests/support/fuzz';
 import { openBrowser, serve } from '../tests/support/page';
 import { Walk } from '../tests/support/walk';
 
@@ -25,7 +25,7 @@ const { values } = parseArgs({
 });
 const kills = Number(values.kills);
 const screens = values.screens.split(',').filter((s): s is Screen => (SCREENS as readonly string[]).includes(s));
-const random = numbersFrom(Number(values.seed));
+const random = chance(Number(values.seed));
 const upTo = (n: number): number => Math.floor(random() * n);
 
 interface Kept {

@@ -38,6 +38,7 @@ function bench() {
     );
     const worker = Object.assign(port1, { terminate: () => port1.close(), onerror: null });
     port1.start();
+    // All of a worker that a thread uses; the rest of one is never asked for.
     return worker as unknown as Worker;
   });
   return { thread, begun: () => begun };

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { numbersFrom, spoiltDocument, spoiltWav, tryDocument, tryWav } from '../support/fuzz';
+import { chance } from '@/core/render';
+import { spoiltDocument, spoiltWav, tryDocument, tryWav } from '../support/fuzz';
 
 // The short form of `npm run fuzz`: seeded, so that it is the same everywhere. What may go wrong is for the support to tell.
 const SEED = 4711;
@@ -7,7 +8,7 @@ const SEED = 4711;
 describe('spoilt files', () => {
   test('300 documents are let in whole or refused with words; none throws, none comes to a number that is none', () => {
     const all = Array.from({ length: 300 }, (_, i) =>
-      tryDocument(`document ${SEED + i}`, spoiltDocument(numbersFrom(SEED + i))),
+      tryDocument(`document ${SEED + i}`, spoiltDocument(chance(SEED + i))),
     );
     expect(all.filter((f) => f.fault)).toEqual([]);
     // It is a test of both only while both occur.
@@ -16,7 +17,7 @@ describe('spoilt files', () => {
   });
   test('120 takes are measured to their end or refused with words', async () => {
     const all = [];
-    for (let i = 0; i < 120; i++) all.push(await tryWav(`take ${SEED + i}`, spoiltWav(numbersFrom(SEED + i))));
+    for (let i = 0; i < 120; i++) all.push(await tryWav(`take ${SEED + i}`, spoiltWav(chance(SEED + i))));
     expect(all.filter((f) => f.fault)).toEqual([]);
     expect(all.filter((f) => f.let === 'in').length).toBeGreaterThan(20);
     expect(all.filter((f) => f.let === 'refused').length).toBeGreaterThan(20);

@@ -17,18 +17,6 @@ export interface Fuzzed {
   readonly ms: number;
 }
 
-/** A plain generator of numbers from 0 to 1 (mulberry32): the same seed gives the same files. */
-export function numbersFrom(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 type Random = () => number;
 const pick = <T>(random: Random, from: readonly T[]): T => from[Math.floor(random() * from.length)];
 
@@ -120,18 +108,18 @@ export function spoiltDocument(random: Random): string {
     : `${text.slice(0, cut)}${pick(random, ['\u0000', '"', '}', ','])}${text.slice(cut + 1)}`;
 }
 
+/** The clock runs: what a file came to is told with the time it took. */
+function begin(name: string): (letIn: Fuzzed['let'], fault: string | null) => Fuzzed {
+  const begun = performance.now();
+  return (letIn, fault) => ({ name, let: letIn, fault, ms: performance.now() - begun });
+}
+
 /** So many steps of a search are taken: that it stops is for its own tests. */
 const STEPS = 3;
 
 /** Read, judge, seek fixes and chains as far as the first steps, and write again. */
 export function tryDocument(name: string, text: string): Fuzzed {
-  const begun = performance.now();
-  const done = (letIn: Fuzzed['let'], fault: string | null): Fuzzed => ({
-    name,
-    let: letIn,
-    fault,
-    ms: performance.now() - begun,
-  });
+  const done = begin(name);
   try {
     const read = readDocument(text, catalogue);
     if (!read.ok) return done('refused', read.problem.message.length > 5 ? null : 'refused without words');
@@ -197,13 +185,7 @@ export function spoiltWav(random: Random): Uint8Array {
 
 /** Read and measure, block by block, to its end. */
 export async function tryWav(name: string, bytes: Uint8Array): Promise<Fuzzed> {
-  const begun = performance.now();
-  const done = (letIn: Fuzzed['let'], fault: string | null): Fuzzed => ({
-    name,
-    let: letIn,
-    fault,
-    ms: performance.now() - begun,
-  });
+  const done = begin(name);
   try {
     const read = await readWav(bytesOf(bytes));
     if (!read.ok) return done('refused', read.problem.length > 5 ? null : 'refused without words');
