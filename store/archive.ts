@@ -1,4 +1,4 @@
-import { type Catalogue, type DocumentProblem, writeDocument } from '@/core/model';
+import { type Catalogue, type Document, type DocumentProblem, writeDocument } from '@/core/model';
 import type { Archive } from '@/core/read';
 import { type Brought, bringDocument } from './bring-in';
 import { desk, type KeptTake, type Photo } from './desk';
@@ -89,6 +89,7 @@ export async function bringInFile(
   const { DOCUMENTS, MANIFEST, readArchive, readDocument } = await reader();
   const refused = (message: string, pointer = ''): Brought => ({ ok: false, problem: { pointer, message } });
   const opened = new ZipReader(new BlobReader(file), { useWebWorkers: false, checkSignature: true, signal });
+  let keep: { document: Document; takes: readonly KeptTake[]; photos: readonly Photo[] };
   try {
     const entries = new Map(
       (await opened.getEntries()).flatMap((e) => (e.directory ? [] : [[e.filename, e] as const])),
@@ -128,21 +129,21 @@ export async function bringInFile(
       photos.push({ key, picture });
     }
     signal?.throwIfAborted();
-    const db = desk();
-    const tables = [db.setups, db.jobs, db.drawers, db.steps, db.settings, db.takes, db.photos];
-    return await db.transaction('rw', tables, async () => {
-      await db.takes.bulkPut(takes);
-      await db.photos.bulkPut(photos);
-      return bringDocument(documents.value, fileName);
-    });
+    keep = { document: documents.value, takes, photos };
   } catch (e) {
     if (signal?.aborted) return refused('It was stopped, and nothing was changed.');
-    // What the browser cannot keep is said where that is said.
-    if (e instanceof Error && /Dexie|Quota|Abort/.test(e.name)) throw e;
     return refused(`The file cannot be unpacked: ${e instanceof Error ? e.message : String(e)}.`);
   } finally {
     await opened.close().catch(() => undefined);
   }
+  // What the browser cannot keep is no fault of the file: that is said where all such is said.
+  const db = desk();
+  const tables = [db.setups, db.jobs, db.drawers, db.steps, db.settings, db.takes, db.photos];
+  return db.transaction('rw', tables, async () => {
+    await db.takes.bulkPut([...keep.takes]);
+    await db.photos.bulkPut([...keep.photos]);
+    return bringDocument(keep.document, fileName);
+  });
 }
 
 const inside = ({ pointer, message }: DocumentProblem, name: string): Brought => ({
