@@ -3,7 +3,7 @@ import { type Assessment, assess, report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import { nameOf } from '@/core/gates';
 import { mends, type Standing } from '@/core/mend';
-import type { Drawer, Setup } from '@/core/model';
+import { type Drawer, notKnownIn, type Setup } from '@/core/model';
 import { probeJoint } from '@/core/readings';
 import { careOf, sayAct, shortestOrder } from '@/core/standin';
 import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
@@ -90,7 +90,8 @@ function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes,
   if (found.length > 1) lines.push('', ...found.slice(1).map((m) => `Or: ${m.label}.`));
   lines.push('');
   for (const { taken, compiled, app } of [readings, ...also]) {
-    const from = taken ? `${taken.spec.label} (${nameOf(compiled, taken.part)})` : 'nothing';
+    const strange = notKnownIn({ ...compiled.setup.job, also: [] });
+    const from = strange ? 'not known' : taken ? `${taken.spec.label} (${nameOf(compiled, taken.part)})` : 'nothing';
     const which = also.length > 0 ? `On ${nameOf(compiled, compiled.device.part.id)} the ${app.name}` : 'The app';
     lines.push(`${which} records from: ${from}.`);
   }

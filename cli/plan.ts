@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import type { Drawer, Job } from '@/core/model';
+import { type Drawer, type Job, notKnownIn } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
 import { FAILED, PASSED, printable } from './outcome';
 
@@ -30,7 +30,9 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
     return works ? PASSED : FAILED;
   }
   const lines = [`${job.name}: ${tried} chains assessed.`, ''];
-  if (answers.length === 0)
+  const strange = notKnownIn(job);
+  if (strange) lines.push(strange, '');
+  else if (answers.length === 0)
     lines.push('No chain of the classes known leads from a microphone to this device within the budget.', '');
   answers.forEach((a, i) => {
     const chain = a.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');

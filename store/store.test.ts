@@ -318,7 +318,7 @@ describe('what lies in the database and is no document of ours', () => {
     ['no name', { ...nameless, id: 'bad' }, ''],
     ['a name that is none', as({ name: { not: 'a name' } }), '/name'],
     ['no parts', as({ parts: null }), '/parts'],
-    ['an app that nobody knows', as({ job: { ...setup.job, app: 'of-the-future' } }), '/job/app'],
+    ['an app that is no name', as({ job: { ...setup.job, app: 'of the future' } }), '/job/app'],
     ['a newer version', as({ version: 99 }), '/version'],
     ['another format', as({ format: 'symplex.drawer' }), ''],
     [

@@ -6,6 +6,7 @@ import {
   isGiven,
   type Joint,
   mostChannels,
+  onDevice,
   type Part,
   type PartClass,
   type PortSpec,
@@ -50,9 +51,13 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
   const newClass = catalogue.parts.get(by.class)!;
   const oldClass = classOf(setup, catalogue, part);
   if (Boolean(newClass.host) !== Boolean(oldClass.host)) return null;
-  if (newClass.kind === 'source' || oldClass.kind === 'source') return null;
-  const hears = setup.placements.some((p) => p.part === part);
-  if (hears && !takesUp(newClass)) return null;
+  if (oldClass.kind === 'source') return null;
+  const placed = setup.placements.filter((p) => p.part === part).map((p) => p.source);
+  if (placed.length > 0 && !takesUp(newClass)) return null;
+  // What comes by wire stays so: only what was not known here can become known.
+  const byWire = setup.job.sources.filter((s) => s.from !== undefined && placed.includes(s.id));
+  if (newClass.kind === 'source' ? byWire.length === 0 || byWire.length < placed.length : byWire.length > 0)
+    return null;
   const taken = new Set<string>();
   const joints: Joint[] = [];
   // Of a part that is not known here, what its ports were called.
@@ -73,16 +78,21 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
   }
   const replacement = { ...by, id: part };
   const parts = setup.parts.map((p) => (p.id === part ? replacement : p));
-  const job = newClass.host ? withHost(setup, catalogue, part, newClass.id) : setup.job;
+  const job = newClass.host
+    ? withHost(setup, catalogue, part, newClass.id)
+    : { ...setup.job, sources: setup.job.sources.map((s) => (byWire.includes(s) ? outOf(newClass, s) : s)) };
   return tidy(catalogue, { ...setup, job, parts, joints });
 }
+
+/** A source by wire, now of a class that is known. */
+const outOf = (partClass: PartClass, { was: _, ...source }: Source): Source => ({ ...source, from: partClass.id });
 
 /** The job with another device in the place of one of its hosts. */
 function withHost(setup: Setup, catalogue: Catalogue, part: string, device: string): Setup['job'] {
   const { job } = setup;
   const at = hostsOf(setup, catalogue)!.findIndex((h) => h.part.id === part);
-  if (at === 0) return { ...job, device };
-  return { ...job, also: job.also!.map((d, i) => (i === at - 1 ? { ...d, device } : d)) };
+  if (at === 0) return onDevice(job, device);
+  return { ...job, also: job.also!.map((d, i) => (i === at - 1 ? onDevice(d, device) : d)) };
 }
 
 /** A port can stand in for another when it sends the signal the same way. */

@@ -47,7 +47,7 @@ export function compile(
   for (const part of setup.parts) fitted.set(part.id, { part, partClass: catalogue.parts.get(part.class)! });
   const named = hostsOf(setup, catalogue);
   if (!named) throw new Error(`the devices of ${setup.id} are not those of its job`);
-  const hosts = named.map(({ part, app }) => ({ fitted: fitted.get(part.id)!, app }));
+  const hosts = named.map(({ part, app, told }) => ({ fitted: fitted.get(part.id)!, app, told }));
   const device = hosts[0].fitted;
 
   const elements: Element[] = [];

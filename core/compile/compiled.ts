@@ -1,6 +1,6 @@
 import type { Netlist } from '../circuit';
 import type { Mating } from '../connectors';
-import type { Catalogue, Joint, Part, PartClass, PortSpec, Setup } from '../model';
+import type { Catalogue, Destination, Joint, Part, PartClass, PortSpec, Setup } from '../model';
 
 /** A part with its class at hand. */
 export interface Fitted {
@@ -117,7 +117,7 @@ export interface Compiled {
   /** The device this is seen from: the first of the hosts, unless another was asked for. */
   readonly device: Fitted;
   /** Every device that records, the job's own first. */
-  readonly hosts: readonly { readonly fitted: Fitted; readonly app: string }[];
+  readonly hosts: readonly { readonly fitted: Fitted; readonly app: string; readonly told: Destination }[];
   readonly netlist: Netlist;
   readonly capsules: readonly Capsule[];
   readonly stages: readonly Stage[];
@@ -149,11 +149,12 @@ export const OWN_REFERENCE = 'own reference';
 /** The same circuit, seen from another of its devices: its job leads there first, to the others besides. */
 export function seenFrom(compiled: Compiled, host: Compiled['hosts'][number]): Compiled {
   const { setup } = compiled;
-  const also = compiled.hosts.filter((h) => h !== host).map(({ fitted, app }) => ({ device: fitted.part.class, app }));
+  const { was: __, ...told } = setup.job;
+  const also = compiled.hosts.filter((h) => h !== host).map((h) => h.told);
   // What does not call anybody keeps the sound for an edit, whatever the first device does with it.
   const purpose =
     compiled.catalogue.apps.get(host.app)!.networkMs === undefined ? ('record' as const) : setup.job.purpose;
-  const job = { ...setup.job, purpose, device: host.fitted.part.class, app: host.app, also };
+  const job = { ...told, ...host.told, purpose, also };
   // First among its like, so that of two devices of a class it is this one.
   const parts = [host.fitted.part, ...setup.parts.filter((p) => p !== host.fitted.part)];
   // What is said of the session is said of the first device.

@@ -38,7 +38,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   const at = { topic: `joint ${id}`, joint: id, part: joint.a.part.id, lane: 'signal' as const };
   const strange = [joint.a, joint.b].find((s) => s.partClass.kind === 'unknown');
   if (strange) {
-    const sentence = `Whether ${nameOf(compiled, strange.part.id)} fits at ${jointSentence(compiled, id)}, and what it does there, cannot be computed: exchange it for a part that is known here, or take it out.`;
+    const sentence = `Whether ${nameOf(compiled, strange.part.id)} fits at ${jointSentence(compiled, id)}, and what it does there, cannot be computed: exchange it for one that is known here${strange.partClass.host ? '' : ', or take it out'}.`;
     return { ...unknown(at.topic, 'a part not known', sentence, 'signal'), joint: id, part: strange.part.id };
   }
   if (!joint.mating.fits) {

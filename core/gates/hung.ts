@@ -37,7 +37,7 @@ export function judgeHung({ compiled }: Readings): Finding | null {
   const { place } = compiled.setup.job;
   const share = SHARE[place];
   const hung = hungOn(compiled);
-  if (share === undefined || hung.length === 0) return null;
+  if (share === undefined || hung.length === 0 || compiled.device.partClass.kind === 'unknown') return null;
   const value = hung.reduce((sum, f) => sum + massG(f), 0);
   const limit = share * massG(compiled.device);
   const device = nameOf(compiled, compiled.device.part.id);

@@ -6,6 +6,7 @@ import { LOW_PEAK_DBFS, levelGate, QUIET_PEAK_DBFS } from './level';
 import { poweredGate } from './powered';
 import { safeGate } from './safe';
 import { seenGate } from './seen';
+import { inView } from './strange';
 import { GATES, type GateName, type Verdict, verdict } from './verdict';
 import { wiredGate } from './wired';
 
@@ -35,11 +36,11 @@ const OWN_TOPICS: Partial<Record<GateName, RegExp>> = { heard: /^echo /, safe: /
  */
 export const judge = (readings: Readings, also: readonly Readings[] = []): readonly Verdict[] =>
   GATES.map((gate) => {
-    const own = GATE_OF[gate](readings);
+    const own = inView(gate, readings, GATE_OF[gate]);
     const others = OF_EACH_DEVICE.includes(gate)
       ? also.flatMap((r) => {
           const at = r.compiled.device.part.id;
-          return GATE_OF[gate](r)
+          return inView(gate, r, GATE_OF[gate])
             .findings.filter((f) => OWN_TOPICS[gate]?.test(f.topic) ?? true)
             .map((f) => ({ ...f, topic: `${f.topic} @${at}` }));
         })

@@ -1,5 +1,5 @@
-import type { Job, Setup } from './documents';
-import type { Catalogue, PartClass } from './part-class';
+import { type Job, type Setup, UNKNOWN_APP } from './documents';
+import type { AppClass, Catalogue, PartClass } from './part-class';
 
 /** Whether a part has a battery or cells that run down and can be exchanged. */
 export const hasBattery = (c: PartClass): boolean =>
@@ -26,3 +26,11 @@ export const isGiven = (c: PartClass): boolean => c.host !== undefined || c.kind
 
 /** Does it play: to its own headphones, or as what an app sends its sound to? */
 export const plays = (c: PartClass): boolean => c.circuit.some((e) => e.is === 'playback');
+
+/** The device classes that a person can choose from; what stands for one that is not known here is none. */
+export const devicesOf = ({ parts }: Catalogue): readonly PartClass[] =>
+  [...parts.values()].filter((c) => c.host !== undefined && c.kind !== 'unknown');
+
+/** The app classes that a person can choose from. */
+export const appsOf = ({ apps }: Catalogue): readonly AppClass[] =>
+  [...apps.values()].filter((a) => a.id !== UNKNOWN_APP);

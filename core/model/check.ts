@@ -1,6 +1,6 @@
 import { connectorNamed, contactsOf } from '../connectors';
 import { hasBattery, mostChannels, plays, takesUp } from './abilities';
-import type { Document, Drawer, Job, Part, Setup } from './documents';
+import { type Document, type Drawer, type Job, type Part, type Setup, UNKNOWN } from './documents';
 import { hostsOf } from './hosts';
 import type { Catalogue } from './part-class';
 import type { DocumentProblem } from './problem';
@@ -53,7 +53,7 @@ function checkJob(job: Job, catalogue: Catalogue, at: string): DocumentProblem |
       return { pointer: `${pointer}/app`, message: `There is no app class "${other.app}".` };
   }
   for (const [i, { from }] of job.sources.entries()) {
-    if (from !== undefined && catalogue.parts.get(from)?.kind !== 'source') {
+    if (from !== undefined && from !== UNKNOWN && catalogue.parts.get(from)?.kind !== 'source') {
       return { pointer: `${at}/sources/${i}/from`, message: `There is no class "${from}" that a source comes out of.` };
     }
   }

@@ -65,7 +65,8 @@ describe('a wrong file is refused with the place of its first fault', () => {
     ['an unknown property deep inside', spoiled((d) => (d.parts[2].colour = 'red')), '/parts/2'],
     ['a hostile id', spoiled((d) => (d.parts[0].id = '<img src=x onerror=alert(1)>')), '/parts/0/id'],
     ['an id that climbs', spoiled((d) => (d.id = '../../etc')), '/id'],
-    ['a device that is not known', spoiled((d) => (d.job.device = 'toString')), '/job/device'],
+    ['a device that is none', spoiled((d) => (d.job.device = 'lead-3-3')), '/job/device'],
+    ['a device that is not there', spoiled((d) => (d.job.device = 'toString')), '/parts'],
     [
       'a day that no calendar has',
       spoiled((d) => (d.parts[3].measured = { ohmPerM: '2026-02-30' })),
@@ -118,7 +119,7 @@ describe('a wrong file is refused with the place of its first fault', () => {
       spoiled((d) => (d.job.room = { volumeM3: 0, reverbS: 1, noiseDba: 30 })),
       '/job/room/volumeM3',
     ],
-    ['an unknown app', spoiled((d) => (d.job.app = 'valueOf')), '/job/app'],
+    ['an app that is no name', spoiled((d) => (d.job.app = 'value of')), '/job/app'],
   ])('%s', (_, text, pointer) => {
     expect(faultOf(text)).toBe(pointer);
   });

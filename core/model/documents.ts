@@ -4,6 +4,9 @@ export const FORMAT_VERSION = 2;
 
 /** The class of a part whose own class is not in this catalogue. */
 export const UNKNOWN = 'unknown';
+/** The same of a device, and the app that stands for one that is not in this catalogue. */
+export const UNKNOWN_DEVICE = 'unknown-device';
+export const UNKNOWN_APP = 'unknown-app';
 
 export type Purpose = 'record' | 'live' | 'call';
 export type Arrangement = 'one' | 'side-each' | 'both-sides';
@@ -21,6 +24,8 @@ export interface Source {
   readonly sound?: 'music';
   /** Class of the part it comes out of by wire, which is there; absent is heard by a microphone. */
   readonly from?: string;
+  /** What that class was called, where this catalogue does not have it. */
+  readonly was?: string;
 }
 
 /** What stands for the rated level of a source by wire: 94 dB SPL, 1 Pa, as microphones are rated at. */
@@ -49,7 +54,15 @@ export type Preference =
   | 'next-device'
   | 'no-mains';
 
-export interface Job {
+/** Where it is recorded: part class of the device, and app class. */
+export interface Destination {
+  readonly device: string;
+  readonly app: string;
+  /** What they were called, where this catalogue does not have them. */
+  readonly was?: { readonly device?: string; readonly app?: string };
+}
+
+export interface Job extends Destination {
   readonly format: 'symplex.job';
   readonly version: number;
   readonly id: string;
@@ -57,9 +70,6 @@ export interface Job {
   readonly purpose: Purpose;
   readonly sources: readonly Source[];
   readonly arrangement: Arrangement;
-  /** Part class of the device, and app class. */
-  readonly device: string;
-  readonly app: string;
   readonly minutes: number;
   readonly hearing: Hearing;
   readonly place: Place;
@@ -71,11 +81,6 @@ export interface Job {
   readonly preference?: Preference;
   /** Further devices that record the same, each with its app. */
   readonly also?: readonly Destination[];
-}
-
-export interface Destination {
-  readonly device: string;
-  readonly app: string;
 }
 
 /** A part of a setup or of the drawer: a class, and what is different about this one. */

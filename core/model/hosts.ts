@@ -1,10 +1,12 @@
-import type { Part, Setup } from './documents';
+import { type Destination, type Job, type Part, type Setup, UNKNOWN, UNKNOWN_APP, UNKNOWN_DEVICE } from './documents';
 import type { Catalogue } from './part-class';
 
 /** A device that records, and the app on it. */
 export interface Host {
   readonly part: Part;
   readonly app: string;
+  /** As the job names it. */
+  readonly told: Destination;
 }
 
 /**
@@ -15,11 +17,36 @@ export interface Host {
 export function hostsOf(setup: Setup, catalogue: Catalogue): readonly Host[] | null {
   let left = setup.parts.filter((p) => catalogue.parts.get(p.class)?.host);
   const hosts: Host[] = [];
-  for (const { device, app } of [setup.job, ...(setup.job.also ?? [])]) {
-    const part = left.find((p) => p.class === device);
+  for (const { device, app, was } of [setup.job, ...(setup.job.also ?? [])]) {
+    const alike = left.filter((p) => p.class === device);
+    // Two that are not known here are told apart by what they were.
+    const part = alike.find((p) => p.was?.class === was?.device) ?? alike[0];
     if (!part) return null;
-    hosts.push({ part, app });
+    hosts.push({ part, app, told: { device, app, ...(was ? { was } : {}) } });
     left = left.filter((p) => p !== part);
   }
   return left.length === 0 ? hosts : null;
+}
+
+/** The same job, or further destination, on another device. */
+export const onDevice = <D extends Destination>(d: D, device: string): D => ({ ...known(d, 'device'), device });
+
+/** The same in another app. */
+export const inApp = <D extends Destination>(d: D, app: string): D => ({ ...known(d, 'app'), app });
+
+/** Without what one of the two was called while it was not known. */
+function known<D extends Destination>({ was, ...d }: D, which: 'device' | 'app'): D {
+  const { [which]: _, ...rest } = was ?? {};
+  return { ...d, ...(Object.keys(rest).length > 0 ? { was: rest } : {}) } as D;
+}
+
+/** What of a job is not known here, so that no chain can be found for it; null where all is. */
+export function notKnownIn(job: Job): string | null {
+  const told = (was: string | undefined) => (was === undefined ? '' : ` "${was}"`);
+  for (const { device, app, was } of [job, ...(job.also ?? [])]) {
+    if (device === UNKNOWN_DEVICE) return `The device${told(was?.device)} is not known here: choose one that is.`;
+    if (app === UNKNOWN_APP) return `The app${told(was?.app)} is not known here: choose one that is.`;
+  }
+  const source = job.sources.find((s) => s.from === UNKNOWN);
+  return source ? `What ${source.name} comes out of,${told(source.was)}, is not known here: leave it out.` : null;
 }

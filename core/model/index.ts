@@ -1,4 +1,14 @@
-export { hasBattery, isCarried, isGiven, looseParts, mostChannels, plays, takesUp } from './abilities';
+export {
+  appsOf,
+  devicesOf,
+  hasBattery,
+  isCarried,
+  isGiven,
+  looseParts,
+  mostChannels,
+  plays,
+  takesUp,
+} from './abilities';
 export { checkDocument } from './check';
 export type {
   Arrangement,
@@ -24,8 +34,16 @@ export type {
   Track,
   Was,
 } from './documents';
-export { FORMAT_VERSION, hearsFarEnd, hearsSelf, RATED_SPL, UNKNOWN } from './documents';
-export { type Host, hostsOf } from './hosts';
+export {
+  FORMAT_VERSION,
+  hearsFarEnd,
+  hearsSelf,
+  RATED_SPL,
+  UNKNOWN,
+  UNKNOWN_APP,
+  UNKNOWN_DEVICE,
+} from './documents';
+export { type Host, hostsOf, inApp, notKnownIn, onDevice } from './hosts';
 export { type Merged, merged, same } from './merge';
 export type {
   AppClass,

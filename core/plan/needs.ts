@@ -99,7 +99,10 @@ function minutesAlone(job: Job, catalogue: Catalogue): number {
     placements: [],
     chosenInput: 'newest',
   };
-  return mustAssess(setup, catalogue).readings.runtimes.find((r) => r.part === device.id)!.minutes;
+  return (
+    mustAssess(setup, catalogue).readings.runtimes.find((r) => r.part === device.id)?.minutes ??
+    Number.POSITIVE_INFINITY
+  );
 }
 
 /** Ears of its own, or a hole for headphones. */

@@ -1,4 +1,4 @@
-import { type Catalogue, type Drawer, isCarried, type Job } from '../model';
+import { appsOf, type Catalogue, type Drawer, devicesOf, inApp, isCarried, type Job, onDevice } from '../model';
 import type { Answer } from './answer';
 import { plan } from './plan';
 
@@ -58,12 +58,12 @@ function* changes(job: Job, catalogue: Catalogue): Generator<Change> {
   if (job.arrangement === 'both-sides') {
     yield { label: 'Record on one channel', job: { ...job, arrangement: 'one' } };
   }
-  for (const app of catalogue.apps.values()) {
-    if (app.id !== job.app) yield { label: `Use a ${app.name}`, job: { ...job, app: app.id } };
+  for (const app of appsOf(catalogue)) {
+    if (app.id !== job.app) yield { label: `Use a ${app.name}`, job: inApp(job, app.id) };
   }
-  for (const c of catalogue.parts.values()) {
-    if (c.host && c.id !== job.device) {
-      yield { label: `Take another device: ${c.name.toLowerCase()}`, job: { ...job, device: c.id }, isDevice: true };
+  for (const c of devicesOf(catalogue)) {
+    if (c.id !== job.device) {
+      yield { label: `Take another device: ${c.name.toLowerCase()}`, job: onDevice(job, c.id), isDevice: true };
     }
   }
 }

@@ -25,8 +25,8 @@ export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, cata
   const swaps: Swap[] = [];
   const now = assess(setup, catalogue);
   const safe = now.ok ? safety(now.value) : 0;
-  for (const { id: classId } of catalogue.parts.values()) {
-    if (classId === present) continue;
+  for (const { id: classId, kind } of catalogue.parts.values()) {
+    if (classId === present || kind === 'unknown') continue;
     const inUse = setup.parts.filter((p) => p.class === classId).length;
     const take = stock.take(classId, inUse);
     const next = apply(setup, catalogue, { do: 'replace', part, by: take.part });

@@ -86,7 +86,8 @@ export function cells(
     const chargeW = charging && isFed ? hours / quantity(f.part, f.partClass, charging.hours) : 0;
     return [{ ...common(f.part.id, f.part.charge), capacityWh: hours, drawW: 1, chargeW, reserve: 0 }];
   });
-  return [device, ...(bankCell ? [bankCell] : []), ...others];
+  // Of a device that is not known here nobody can tell how long it lasts.
+  return [...(partClass.kind === 'unknown' ? [] : [device]), ...(bankCell ? [bankCell] : []), ...others];
 }
 
 const finiteOrNull = (minute: number): number | null => (Number.isFinite(minute) ? minute : null);

@@ -1,10 +1,23 @@
-import { type Catalogue, type Document, type Job, type Part, quantity, type Setup, UNKNOWN, type Was } from '../model';
+import {
+  type Catalogue,
+  type Destination,
+  type Document,
+  type Job,
+  type Part,
+  quantity,
+  type Setup,
+  type Source,
+  UNKNOWN,
+  UNKNOWN_APP,
+  UNKNOWN_DEVICE,
+  type Was,
+} from '../model';
 import { ALIASES, type Aliases } from './aliases';
 
 /**
- * A document in the words of this catalogue: what had another name gets today's; a part of a class that is not here becomes
- * a part that is not known here, with all that was told of it kept beside it; what was such a part and is known again becomes
- * itself.
+ * A document in the words of this catalogue: what had another name gets today's; a part, device or app of a class that is
+ * not here becomes one that is not known here, with all that was told of it kept beside it; what was such a part and is
+ * known again becomes itself.
  */
 export function adopted<D extends Document>(document: D, catalogue: Catalogue, aliases: Aliases = ALIASES): D {
   const all: Document = document;
@@ -12,7 +25,7 @@ export function adopted<D extends Document>(document: D, catalogue: Catalogue, a
     case 'symplex.setup':
       return adoptedSetup(all, catalogue, aliases) as D;
     case 'symplex.job':
-      return adoptedJob(all, aliases) as D;
+      return adoptedJob(all, catalogue, aliases) as D;
     case 'symplex.drawer':
       return { ...document, parts: all.parts.map((p) => adoptedPart(p, [], catalogue, aliases).part) };
     case 'symplex.bundle': {
@@ -22,26 +35,52 @@ export function adopted<D extends Document>(document: D, catalogue: Catalogue, a
   }
 }
 
-function adoptedJob(job: Job, aliases: Aliases): Job {
-  const device = renamed(aliases.parts, job.device);
-  const app = renamed(aliases.apps, job.app);
-  const also = job.also?.map((d) => ({ device: renamed(aliases.parts, d.device), app: renamed(aliases.apps, d.app) }));
-  const sources = job.sources.map((s) => (s.from === undefined ? s : { ...s, from: renamed(aliases.parts, s.from) }));
-  return { ...job, device, app, sources, ...(also ? { also } : {}) };
+function adoptedJob(job: Job, catalogue: Catalogue, aliases: Aliases): Job {
+  const also = job.also?.map((d) => adoptedDestination(d, catalogue, aliases));
+  const sources = job.sources.map((s) => adoptedSource(s, catalogue, aliases));
+  return { ...adoptedDestination(job, catalogue, aliases), sources, ...(also ? { also } : {}) };
+}
+
+function adoptedDestination<D extends Destination>({ was, ...d }: D, catalogue: Catalogue, aliases: Aliases): D {
+  const device = named(d.device, was?.device, UNKNOWN_DEVICE, aliases.parts, catalogue.parts);
+  const app = named(d.app, was?.app, UNKNOWN_APP, aliases.apps, catalogue.apps);
+  const lost = { ...filledIn('device', device.was), ...filledIn('app', app.was) };
+  return { ...d, device: device.now, app: app.now, ...filled('was', lost) } as D;
+}
+
+function adoptedSource({ was, ...source }: Source, catalogue: Catalogue, aliases: Aliases): Source {
+  if (source.from === undefined) return source;
+  const from = named(source.from, was, UNKNOWN, aliases.parts, catalogue.parts);
+  return { ...source, from: from.now, ...filledIn('was', from.was) };
+}
+
+/** What a class is called here: `standIn` where it is not here, with what it was called. */
+function named(
+  told: string,
+  was: string | undefined,
+  standIn: string,
+  names: Aliases['parts'],
+  classes: ReadonlyMap<string, unknown>,
+): { readonly now: string; readonly was?: string } {
+  const first = told === standIn ? (was ?? told) : told;
+  const now = renamed(names, first);
+  return classes.has(now) ? { now } : { now: standIn, was: first };
 }
 
 function adoptedSetup(setup: Setup, catalogue: Catalogue, aliases: Aliases): Setup {
   const portOf = new Map<string, ReadonlyMap<string, string>>();
+  const job = adoptedJob(setup.job, catalogue, aliases);
+  const devices = new Set([job, ...(job.also ?? [])].flatMap((d) => d.was?.device ?? []));
   const parts = setup.parts.map((p) => {
     const used = setup.joints.flatMap((j) => [j.a, j.b].filter((r) => r.part === p.id).map((r) => r.port));
     const { part, ports } = adoptedPart(p, used, catalogue, aliases);
     portOf.set(p.id, ports);
-    return part;
+    return part.was && devices.has(part.was.class) ? { ...part, class: UNKNOWN_DEVICE } : part;
   });
   const ref = (r: Setup['joints'][number]['a']) => ({ ...r, port: portOf.get(r.part)?.get(r.port) ?? r.port });
   return {
     ...setup,
-    job: adoptedJob(setup.job, aliases),
+    job,
     parts,
     joints: setup.joints.map((j) => ({ ...j, a: ref(j.a), b: ref(j.b) })),
   };
@@ -53,7 +92,7 @@ function adoptedPart(told: Part, used: readonly string[], catalogue: Catalogue, 
   const id = renamed(aliases.parts, part.class);
   const partClass = catalogue.parts.get(id);
   if (!partClass) return strange(part, used);
-  if (id === UNKNOWN) return { part, ports };
+  if (partClass.kind === 'unknown') return { part, ports };
   const { knobs, values, measured, ...rest } = part;
   const aliasOf = (name: string) =>
     Object.hasOwn(partClass.values, name)
@@ -122,3 +161,6 @@ const renamed = (table: Readonly<Record<string, string>>, name: string, of?: str
 
 const filled = <K extends string, V extends object>(key: K, value: V | undefined): { readonly [P in K]?: V } =>
   (value && Object.keys(value).length > 0 ? { [key]: value } : {}) as { readonly [P in K]?: V };
+
+const filledIn = <K extends string>(key: K, value: string | undefined): { readonly [P in K]?: string } =>
+  (value === undefined ? {} : { [key]: value }) as { readonly [P in K]?: string };

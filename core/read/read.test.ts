@@ -4,7 +4,19 @@ import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
 import { assessed, gate } from '@/tests/support/bench-setup';
 import { swapPart, takeOut } from '../change';
-import { type Bundle, type Catalogue, FORMAT_VERSION, partName, type Setup, UNKNOWN, writeDocument } from '../model';
+import {
+  type Bundle,
+  type Catalogue,
+  FORMAT_VERSION,
+  hostsOf,
+  inApp,
+  partName,
+  type Setup,
+  UNKNOWN,
+  UNKNOWN_APP,
+  UNKNOWN_DEVICE,
+  writeDocument,
+} from '../model';
 import { adopted } from './adopt';
 import { readDocument } from './read';
 
@@ -78,33 +90,54 @@ describe('what was called otherwise', () => {
 });
 
 describe('a part of a class that is not here', () => {
-  /** Every class of the demo that is not given, taken away one at a time. */
-  const cases = demoSetups.flatMap((s) =>
-    [...new Set(s.parts.map((p) => p.class))]
-      .filter((c) => !['device', 'source'].includes(catalogue.parts.get(c)!.kind))
-      .map((c) => [s.id, c, s] as const),
-  );
-  test.each(cases)(
-    '%s without %s is read, judged and written, and is whole again where it is known',
-    (_, id, setup) => {
-      const strange = read(writeDocument(setup), without(id)) as Setup;
-      const part = strange.parts.find((p) => p.class === UNKNOWN)!;
-      expect(partName(strange, catalogue, part.id)).toContain(part.name ?? `Part not known here (${id})`);
-      const fit = gate(assessed(strange), 'fit');
-      expect(fit.findings.some((f) => f.status === 'not known' && f.part === part.id)).toBe(true);
-      expect(fit.status).not.toBe('pass');
-      expect(read(writeDocument(strange), without(id))).toEqual(strange);
-      expect(read(writeDocument(strange))).toEqual(setup);
-      // It can be taken away, and one that is known put in its place.
-      expect(takeOut(strange, catalogue, part.id)?.parts.some((p) => p.id === part.id)).toBe(false);
-      const swapped = swapPart(strange, catalogue, part.id, { id: part.id, class: id });
-      const joints = (all: Setup) =>
-        all.joints.filter((j) => [j.a.part, j.b.part].includes(part.id)).map((j) => [j.a, j.b]);
-      const own = (all: Setup) =>
-        joints(all)
-          .flat()
-          .filter((r) => r.part === part.id);
-      expect(own(swapped!)).toEqual(own(setup));
-    },
-  );
+  /** Every class of the demo, taken away one at a time. */
+  const cases = demoSetups.flatMap((s) => [...new Set(s.parts.map((p) => p.class))].map((c) => [s.id, c, s] as const));
+  test.each(cases)('%s without %s is read, judged, written, and whole again where it is known', (_, id, setup) => {
+    const here = without(id);
+    const strange = read(writeDocument(setup), here) as Setup;
+    const { kind } = catalogue.parts.get(id)!;
+    const part = strange.parts.find((p) => p.class === (kind === 'device' ? UNKNOWN_DEVICE : UNKNOWN))!;
+    expect(partName(strange, catalogue, part.id)).toMatch(part.name ?? /^(Part|Device) not known here/);
+    const { verdicts } = assessed(strange);
+    const told = verdicts.filter((v) => v.findings.some((f) => f.status === 'not known' && f.part === part.id));
+    expect(told.map((v) => v.gate)).toContain(kind === 'device' ? 'seen' : 'fit');
+    for (const v of told) expect(v.status).not.toBe('pass');
+    if (hostsOf(strange, here)![0].part === part) expect(verdicts.filter((v) => v.status === 'pass')).toEqual([]);
+    expect(read(writeDocument(strange), here)).toEqual(strange);
+    expect(read(writeDocument(strange))).toEqual(setup);
+    // It can be taken away, unless it is the job's own device, and one that is known put in its place.
+    if (hostsOf(strange, here)![0].part !== part) {
+      expect(takeOut(strange, here, part.id)?.parts.some((p) => p.id === part.id)).toBe(false);
+    }
+    const swapped = swapPart(strange, catalogue, part.id, { id: part.id, class: id })!;
+    const ends = (all: Setup) => all.joints.flatMap((j) => [j.a, j.b]).filter((r) => r.part === part.id);
+    expect(ends(swapped)).toEqual(ends(setup));
+    expect(swapped.job).toEqual(setup.job);
+  });
+
+  test('two devices that are not here are told apart, whatever the order of the parts', () => {
+    const setup = demoSetups.find((s) => (s.job.also ?? []).some((d) => d.device !== s.job.device))!;
+    const devices = [setup.job, ...setup.job.also!].map((d) => d.device);
+    const here = without(...devices);
+    const strange = read(writeDocument({ ...setup, parts: setup.parts.toReversed() }), here) as Setup;
+    expect(hostsOf(strange, here)!.map((h) => h.part.was!.class)).toEqual(devices);
+  });
+});
+
+describe('an app that is not here', () => {
+  const without = (id: string): Catalogue => ({
+    ...catalogue,
+    apps: new Map([...catalogue.apps].filter(([a]) => a !== id)),
+  });
+  test.each(demoSetups.map((s) => [s.id, s] as const))('%s is read, judged, and whole again', (_, setup) => {
+    const here = without(setup.job.app);
+    const strange = read(writeDocument(setup), here) as Setup;
+    expect(strange.job).toMatchObject({ app: UNKNOWN_APP, was: { app: setup.job.app } });
+    const seen = gate(assessed(strange), 'seen');
+    expect(seen.sentence).toContain(`"${setup.job.app}"`);
+    expect(seen.status).toBe('not known');
+    expect(read(writeDocument(strange), here)).toEqual(strange);
+    expect(read(writeDocument(strange))).toEqual(setup);
+    expect(inApp(strange.job, setup.job.app)).toEqual(setup.job);
+  });
 });

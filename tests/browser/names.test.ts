@@ -29,11 +29,20 @@ const long: Bundle = {
   version: FORMAT_VERSION,
   setups: demoSetups.map((s, i) => {
     const setup = stretched(s, i);
-    // One lead of each is of a class that nobody knows.
-    const at = setup.parts.findIndex((p) => p.class.startsWith('lead-'));
-    return { ...setup, parts: setup.parts.map((p, k) => (k === at ? { ...p, class: 'a-lead-of-another-time' } : p)) };
+    // One lead of each is of a class that nobody knows; of every third the device is, too, and of the next the app.
+    const strange = [
+      setup.parts.find((p) => p.class.startsWith('lead-'))?.class,
+      i % 3 === 0 ? setup.job.device : null,
+    ];
+    const app = i % 3 === 1 ? 'an-app-of-another-time' : setup.job.app;
+    const called = (c: string) => (strange.includes(c) ? `${c}-of-another-time` : c);
+    return {
+      ...setup,
+      job: { ...setup.job, device: called(setup.job.device), app },
+      parts: setup.parts.map((p) => ({ ...p, class: called(p.class) })),
+    };
   }),
-  jobs: demoJobs.map(stretched),
+  jobs: demoJobs.map((j, i) => ({ ...stretched(j, i), ...(i === 0 ? { device: 'a-device-of-another-time' } : {}) })),
   drawers: [stretched(demoDrawer, 0)],
 };
 

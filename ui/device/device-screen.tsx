@@ -1,7 +1,8 @@
 'use client';
+import Link from 'next/link';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
-import type { Setup } from '@/core/model';
+import { notKnownIn, type Setup } from '@/core/model';
 import { type Act, isSetting, settingActs } from '@/core/standin';
 import { SetupPicker, SetupScreen, Tracks } from '../bench';
 import { appOf, Button, keepSetup, useOrder, useReport, useStandIn } from '../kit';
@@ -12,7 +13,24 @@ import { Settings } from './settings';
 import { Verdicts } from './verdicts';
 
 export const DeviceScreen = () => (
-  <SetupScreen name="Device">{(kept) => <Bench key={kept.id} setup={kept} />}</SetupScreen>
+  <SetupScreen name="Device">
+    {(kept) => {
+      // A stand-in can stand in only for what is known; further devices are not shown here.
+      const strange = notKnownIn({ ...kept.job, also: [], sources: [] });
+      return strange ? <Strange setup={kept} why={strange} /> : <Bench key={kept.id} setup={kept} />;
+    }}
+  </SetupScreen>
+);
+
+const Strange = ({ setup, why }: { readonly setup: Setup; readonly why: string }) => (
+  <Screen title={<SetupPicker setup={setup} />}>
+    <p>{why}</p>
+    <p className="mt-3">
+      <Link className="font-semibold text-accent underline" href={`/line/?setup=${encodeURIComponent(setup.id)}`}>
+        Choose on the line sheet
+      </Link>
+    </p>
+  </Screen>
 );
 
 /** A stand-in for the device: plug things in, in any order, open the app before or after, and see what it makes of it. */

@@ -1,13 +1,13 @@
 'use client';
 import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
-import type { Destination, Job } from '@/core/model';
-import { lower } from '../kit';
+import { type Destination, devicesOf, inApp, type Job } from '@/core/model';
+import { lower, offeredApps } from '../kit';
 import { BlankWithPanel } from './blank';
 import { alsoText } from './blanks';
 
 const FIELD = 'min-h-10 min-w-0 rounded-lg border border-soft bg-paper px-2';
-const DEVICES = [...catalogue.parts.values()].filter((c) => c.host);
+const DEVICES = devicesOf(catalogue);
 const MOST = 3;
 
 /** Further devices that record the same: a camera, a recorder for safety. */
@@ -33,9 +33,9 @@ export function AlsoBlank({ job, onFill }: { readonly job: Job; readonly onFill:
                   aria-label={`App on the ${lower(catalogue.parts.get(d.device)!.name)}`}
                   className={FIELD}
                   value={d.app}
-                  onChange={(e) => set(also.with(i, { ...d, app: e.target.value }))}
+                  onChange={(e) => set(also.with(i, inApp(d, e.target.value)))}
                 >
-                  {[...catalogue.apps.values()].map((a) => (
+                  {offeredApps(d.app).map((a) => (
                     <option key={a.id} value={a.id}>
                       in the {lower(a.name)}
                     </option>

@@ -1,5 +1,18 @@
 import { catalogue } from '@/catalogue';
-import type { Arrangement, Hearing, Job, Place, Preference, Purpose, Room, Source } from '@/core/model';
+import {
+  type Arrangement,
+  appsOf,
+  devicesOf,
+  type Hearing,
+  inApp,
+  type Job,
+  onDevice,
+  type Place,
+  type Preference,
+  type Purpose,
+  type Room,
+  type Source,
+} from '@/core/model';
 import { appOf, lower } from '../kit';
 
 /** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */
@@ -53,10 +66,12 @@ export function sourcesText({ sources }: Job): string {
   const voices = sources.filter(isVoice).length;
   const others = sources
     .filter((s) => !isVoice(s))
-    .map((s) => (s.from ? article(catalogue.parts.get(s.from)!.name) : article(s.name)));
+    .map((s) => (s.from ? called(catalogue.parts.get(s.from)!.name, s.was) : article(s.name)));
   const all = [...(voices > 0 ? [voicesText(voices)] : []), ...others];
   return all.length === 1 ? all[0] : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`;
 }
+/** "a device not known here (old-phone)". */
+const called = (name: string, was: string | undefined) => `${article(name)}${was === undefined ? '' : ` (${was})`}`;
 const article = (name: string) => `${/^[aeiou8]/i.test(name) ? 'an' : 'a'} ${lower(name)}`;
 
 const choicesOf = <K extends string>(words: Readonly<Record<K, string>>, fill: (job: Job, key: K) => Job): Choice[] =>
@@ -151,21 +166,19 @@ export const BLANKS = {
   },
   device: {
     name: 'The device',
-    now: (job) => article(catalogue.parts.get(job.device)!.name),
+    now: (job) => called(catalogue.parts.get(job.device)!.name, job.was?.device),
     choices: () =>
-      [...catalogue.parts.values()]
-        .filter((c) => c.host)
-        .map((c) => ({ key: c.id, words: article(c.name), fill: (job: Job) => ({ ...job, device: c.id }) })),
+      devicesOf(catalogue).map((c) => ({ key: c.id, words: article(c.name), fill: (job: Job) => onDevice(job, c.id) })),
   },
   app: {
     name: 'The app',
-    now: (job) => article(appOf(job.app).name),
+    now: (job) => called(appOf(job.app).name, job.was?.app),
     choices: () =>
-      [...catalogue.apps.values()].map((a) => ({
+      appsOf(catalogue).map((a) => ({
         key: a.id,
         words: article(a.name),
         note: lower(a.summary),
-        fill: (job: Job) => ({ ...job, app: a.id }),
+        fill: (job: Job) => inApp(job, a.id),
       })),
   },
   hearing: {
@@ -189,7 +202,7 @@ export const BLANKS = {
 export const alsoText = ({ also = [] }: Job): string =>
   also.length === 0
     ? 'nowhere else'
-    : `also on ${also.map((d) => article(catalogue.parts.get(d.device)!.name)).join(' and ')}`;
+    : `also on ${also.map((d) => called(catalogue.parts.get(d.device)!.name, d.was?.device)).join(' and ')}`;
 
 /** The sentence as plain words, for headings. */
 export const jobSentence = (job: Job): string =>

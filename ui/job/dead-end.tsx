@@ -1,5 +1,5 @@
 'use client';
-import type { Drawer, Job } from '@/core/model';
+import { type Drawer, type Job, notKnownIn } from '@/core/model';
 import { price, useOpeners } from '../kit';
 
 interface Props {
@@ -16,7 +16,8 @@ export function DeadEnd({ job, drawer, miss, onFill }: Props) {
   return (
     <section aria-label="What would open a way" className="mb-3 rounded-xl border border-fail bg-card p-4">
       <p>
-        <b>No route.</b> {miss ?? 'No chain of what is known leads from a microphone to this device and app.'}
+        <b>No route.</b>{' '}
+        {notKnownIn(job) ?? miss ?? 'No chain of what is known leads from a microphone to this device and app.'}
       </p>
       <h3 className="mt-2 font-bold">What would open one</h3>
       <ul className="mt-1 flex flex-col gap-1.5">

@@ -1,5 +1,6 @@
 'use client';
 import { X } from 'lucide-react';
+import { catalogue } from '@/catalogue';
 import { wiredSource } from '@/core/change';
 import type { Job, Source } from '@/core/model';
 import { lower } from '../kit';
@@ -60,7 +61,8 @@ export function SourcesBlank({ job, onFill }: { readonly job: Job; readonly onFi
                 <Loudness source={s} onPick={(splAt1m) => patch(i, { splAt1m })} />
               ) : (
                 <span className="flex-1 text-soft text-sm">
-                  by wire: {lower(WIRED.find((c) => c.id === s.from)!.name)}
+                  by wire: {lower(catalogue.parts.get(s.from)!.name)}
+                  {s.was && ` (${s.was})`}
                 </span>
               )}
               {job.sources.length > 1 && (

@@ -51,6 +51,7 @@ export {
   lower,
   minus,
   nameIn,
+  offeredApps,
   outcomeText,
   partName,
   price,

@@ -1,7 +1,7 @@
 import { catalogue } from '@/catalogue';
 import type { GateName } from '@/core/gates';
 import type { Absence } from '@/core/host';
-import type { AppClass, Part, PartClass, Setup } from '@/core/model';
+import { type AppClass, appsOf, type Part, type PartClass, type Setup } from '@/core/model';
 
 export const GATE_TITLES: Readonly<Record<GateName, string>> = {
   fit: 'Fit',
@@ -35,6 +35,11 @@ export function nameIn(setup: Setup, id: string): string {
   return part ? partName(part) : 'a part that is gone';
 }
 export const appOf = (id: string): AppClass => catalogue.apps.get(id)!;
+/** The apps to choose from; what is chosen now is always among them. */
+export const offeredApps = (now: string): readonly AppClass[] => {
+  const known = appsOf(catalogue);
+  return known.some((a) => a.id === now) ? known : [appOf(now), ...known];
+};
 /** Takes nothing on a phone or tablet but what calls itself a headset. */
 export const headsetOnly = (app: AppClass): boolean => app.accepts.every((i) => i === 'headset');
 export const lower = (text: string): string => `${text[0].toLowerCase()}${text.slice(1)}`;

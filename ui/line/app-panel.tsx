@@ -1,9 +1,8 @@
 'use client';
-import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
-import type { Setup } from '@/core/model';
+import { inApp, type Setup } from '@/core/model';
 import { Tracks } from '../bench';
-import { ABSENCES, appOf, Button, nameIn } from '../kit';
+import { ABSENCES, appOf, Button, nameIn, offeredApps } from '../kit';
 
 interface Props {
   readonly setup: Setup;
@@ -18,10 +17,10 @@ export function AppPanel({ setup, report, onChange }: Props) {
     destination: d,
     change: (app: string): Setup['job'] => ({
       ...setup.job,
-      also: setup.job.also!.map((o, k) => (k === i ? { ...o, app } : o)),
+      also: setup.job.also!.map((o, k) => (k === i ? inApp(o, app) : o)),
     }),
   }));
-  const all = [{ destination: report, change: (app: string): Setup['job'] => ({ ...setup.job, app }) }, ...others];
+  const all = [{ destination: report, change: (app: string): Setup['job'] => inApp(setup.job, app) }, ...others];
   return (
     <section aria-label="The app" className="rounded-xl border border-accent bg-card p-4">
       <h2 className="font-bold text-lg">{all.length > 1 ? 'The apps and their inputs' : 'The app and its input'}</h2>
@@ -94,7 +93,7 @@ function Destination({ setup, destination, first, onApp, onChange }: Destination
           onChange={(e) => onApp(e.target.value)}
           className="mt-1 min-h-10 w-full rounded-lg border border-soft bg-paper px-2"
         >
-          {[...catalogue.apps.values()].map((a) => (
+          {offeredApps(app.id).map((a) => (
             <option key={a.id} value={a.id}>
               {a.name}
             </option>
