@@ -26,7 +26,7 @@ export default defineConfig({
         test: {
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],
-          testTimeout: 120_000,
+          testTimeout: 600_000,
           hookTimeout: 120_000,
           fileParallelism: false,
         },

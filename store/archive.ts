@@ -71,8 +71,8 @@ export async function everythingAsFile(catalogue: Catalogue, { signal, told }: U
 
 /** What a file may hold in all once it is unpacked; more is no file of ours. */
 const LARGEST_BYTES = 64e9;
-/** Documents are read whole. */
-const LARGEST_TEXT = 25e6;
+/** At most, in UTF-8. */
+const BYTES_PER_LETTER = 3;
 
 /**
  * Bring in a file of everything: documents as one step that undo takes back, with the recordings and photographs. A file with
@@ -86,7 +86,7 @@ export async function bringInFile(
 ): Promise<Brought> {
   const { signal, told } = way;
   const { BlobReader, BlobWriter, TextWriter, ZipReader } = await zip();
-  const { DOCUMENTS, MANIFEST, readArchive, readDocument } = await reader();
+  const { DOCUMENTS, LARGEST_TEXT, MANIFEST, readArchive, readDocument } = await reader();
   const refused = (message: string, pointer = ''): Brought => ({ ok: false, problem: { pointer, message } });
   const opened = new ZipReader(new BlobReader(file), { useWebWorkers: false, checkSignature: true, signal });
   let keep: { document: Document; takes: readonly KeptTake[]; photos: readonly Photo[] };
@@ -98,7 +98,9 @@ export async function bringInFile(
     if (total > LARGEST_BYTES) return refused('Unpacked it would be far larger than any file of ours.');
     const textOf = async (name: string): Promise<string | null> => {
       const entry = entries.get(name);
-      return entry && entry.uncompressedSize <= LARGEST_TEXT ? entry.getData(new TextWriter()) : null;
+      return entry && entry.uncompressedSize <= BYTES_PER_LETTER * LARGEST_TEXT
+        ? entry.getData(new TextWriter())
+        : null;
     };
     const list = await textOf(MANIFEST);
     if (list === null) return refused(`It holds no ${MANIFEST}: it is no file of ours.`);

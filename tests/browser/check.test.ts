@@ -5,7 +5,7 @@ import { By } from 'selenium-webdriver';
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest';
 import { writeWav } from '@/core/wav';
 import { clippedAt, hiss, hum, RATE, scaled, sum, talker } from '../support/takes';
-import { type Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 const folder = mkdtempSync(join(tmpdir(), 'symplex-check-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -110,7 +110,7 @@ test('what the setup would record is made, heard, measured, and is what was comp
   await walk.sees(/mains hum at 50\.0 Hz/i, '[aria-label=Findings]');
   await walk.sees(/^It is what was computed/, '[aria-label="Beside the prediction"]');
   const playable = 'return document.querySelector("audio").readyState > 0';
-  await walk.driver.wait(async () => walk.driver.executeScript<boolean>(playable), 10_000, 'it cannot be played');
+  await walk.driver.wait(async () => walk.driver.executeScript<boolean>(playable), PATIENCE_MS, 'it cannot be played');
 });
 
 test('edits are steps that can be taken back; a sample is kept in the library; the WAV is saved', async () => {

@@ -1,6 +1,6 @@
 import { By, Key, type WebElement } from 'selenium-webdriver';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
-import { type Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 // Every control that changes what is kept, of every screen, moved once by the keyboard: what is shown then is shown again after
 // a reload. What a screen only tries out (a
@@ -79,7 +79,7 @@ describe.each([
     const come = async () => {
       await walk.open(path);
       for (const p of presses) await walk.press(p);
-      await walk.driver.wait(async () => (await controls()).length > 0, 20_000, `no control on ${path}`);
+      await walk.driver.wait(async () => (await controls()).length > 0, PATIENCE_MS, `no control on ${path}`);
     };
     await come();
     const keys = (await controls()).map((c) => c.key);
@@ -93,7 +93,7 @@ describe.each([
       const now = await controls();
       const wanted = await shows(now.find((c) => c.key === key)?.element ?? here.element);
       const isKept = await walk.driver
-        .wait(async () => (await kept()) !== before, 5000)
+        .wait(async () => (await kept()) !== before, PATIENCE_MS)
         .then(() => true)
         .catch(() => false);
       if (!isKept) {

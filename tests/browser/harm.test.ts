@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { beforeAll, expect, test } from 'vitest';
-import { type Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 // What must hold when something or somebody goes wrong.
 const held = walkForTests();
@@ -84,7 +84,7 @@ test('a setup that makes no sense is set aside with its fault: the rest works, i
       'files/',
     ]) {
       await walk.open(room);
-      await walk.driver.wait(async () => (await walk.texts('h1'))[0] !== '', 20_000);
+      await walk.driver.wait(async () => (await walk.texts('h1'))[0] !== '', PATIENCE_MS);
       expect((await walk.texts('main')).join()).not.toMatch(/This screen broke/);
     }
     await walk.sees(/(Spoilt|spoilt): at (the top|\/name)/, '[aria-label="Set aside"]');
@@ -102,7 +102,7 @@ test('a setup that makes no sense is set aside with its fault: the rest works, i
     'spoilt',
   );
   await walk.press(/^Remove$/);
-  await walk.driver.wait(async () => (await walk.texts('[aria-label="Set aside"]')).length === 0, 20_000);
+  await walk.driver.wait(async () => (await walk.texts('[aria-label="Set aside"]')).length === 0, PATIENCE_MS);
   await walk.open('line/?setup=kiln-rehearsed');
   await walk.waitForGate('Seen', 'pass');
 });

@@ -5,7 +5,7 @@ import { afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
 import { today } from '@/ui/kit/words';
 import { openBrowser } from '../support/page';
-import { Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, Walk, walkForTests } from '../support/walk';
 
 // One person's way through the app, in a browser that has never seen it. The tests build on one another, as use does.
 const held = walkForTests();
@@ -67,7 +67,7 @@ describe('the job sentence', () => {
     // What was opened has the focus.
     await walk.driver.wait(
       () => walk.driver.executeScript<boolean>("return document.activeElement.tagName === 'H1'"),
-      10_000,
+      PATIENCE_MS,
     );
     expect(Object.values(await walk.gates())).not.toContain('fail');
   });
@@ -124,15 +124,15 @@ describe('the line sheet', () => {
     await walk.press(/^Village-hall mixer/);
     const hot = (await walk.texts('[aria-label="Eight gates"] li'))[3];
     await walk.slide(/^main/i, -40, false);
-    await walk.driver.wait(async () => (await walk.texts('[aria-label="Eight gates"] li'))[3] !== hot, 10_000);
+    await walk.driver.wait(async () => (await walk.texts('[aria-label="Eight gates"] li'))[3] !== hot, PATIENCE_MS);
     expect(await (await walk.find('button', /^Undo$/)).getAttribute('title')).not.toMatch(/main/i);
     await walk.slide(/^main/i, -36, true);
     await walk.driver.wait(
       async () => /main/i.test((await (await walk.find('button', /^Undo$/)).getAttribute('title')) ?? ''),
-      10_000,
+      PATIENCE_MS,
     );
     await walk.undo();
-    await walk.driver.wait(async () => (await walk.texts('[aria-label="Eight gates"] li'))[3] === hot, 10_000);
+    await walk.driver.wait(async () => (await walk.texts('[aria-label="Eight gates"] li'))[3] === hot, PATIENCE_MS);
   });
   test('a plug drawn out of its socket meets other contacts, and Fit says so', async () => {
     await walk.open('line/?setup=kiln-rehearsed');
@@ -212,7 +212,7 @@ describe('files', () => {
     await bring('markup.json', JSON.stringify({ ...named, id: 'markup', name: '<b onmouseover=alert(1)>Bold</b>' }));
     await walk.sees(/<b onmouseover=alert\(1\)>Bold<\/b>/, 'main section li');
     await walk.undo();
-    await walk.driver.wait(async () => (await walk.texts('main section li')).join() === before.join(), 10_000);
+    await walk.driver.wait(async () => (await walk.texts('main section li')).join() === before.join(), PATIENCE_MS);
   });
   test('the file brings everything back into an empty browser', async () => {
     const fresh = await openBrowser();

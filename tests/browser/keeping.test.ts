@@ -1,7 +1,7 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { openBrowser } from '../support/page';
-import { Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, Walk, walkForTests } from '../support/walk';
 
 // What is on screen is what is kept; what cannot be kept is said, and lost by nobody.
 const held = walkForTests();
@@ -24,7 +24,7 @@ const stored = (id: string, of = walk): Promise<{ parts: { id: string; knobs?: R
 const knob = async (part: string, name: string, of = walk) =>
   (await stored('kiln-rehearsed', of)).parts.find((p) => p.id === part)!.knobs?.[name];
 const eventually = (what: () => Promise<unknown>, wanted: unknown) =>
-  expect.poll(what, { timeout: 20_000 }).toEqual(wanted);
+  expect.poll(what, { timeout: PATIENCE_MS }).toEqual(wanted);
 
 const LEVEL = /^Output level$/;
 const GAIN = /^Input gain$/;

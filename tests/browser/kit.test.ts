@@ -1,5 +1,5 @@
 import { afterEach, beforeAll, expect, test } from 'vitest';
-import { type Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 const held = walkForTests();
 let walk: Walk;
@@ -29,7 +29,7 @@ test('several jobs, one kit: the solver runs in the page, the list names what to
   await to.sendKeys('3\n');
   await walk.sees(/For (Glaze talk|Kiln opening, live|Workshop visit)/, '[aria-label="Shopping list"]');
   await walk.press(/^CSV$/);
-  await walk.driver.wait(async () => /,\d+,3\n/.test(await walk.saved('shopping.csv')), 10_000);
+  await walk.driver.wait(async () => /,\d+,3\n/.test(await walk.saved('shopping.csv')), PATIENCE_MS);
   await walk.undo();
 });
 
@@ -45,7 +45,10 @@ test('a bag that is too light is told what the lightest weighs', async () => {
 test('a letter typed on a blank opens it and finds what begins so; what is to buy says whether other jobs want it', async () => {
   await walk.open('?job=glaze-talk');
   await (await walk.find('main button', /^Where:/)).sendKeys('g');
-  await walk.driver.wait(async () => /gimbal/.test(await walk.driver.switchTo().activeElement().getText()), 10_000);
+  await walk.driver.wait(
+    async () => /gimbal/.test(await walk.driver.switchTo().activeElement().getText()),
+    PATIENCE_MS,
+  );
   await walk.driver.switchTo().activeElement().sendKeys('\n');
   await walk.sees(/on a gimbal/);
   await walk.sees(/this job only|\+\d jobs?/, '[aria-label=Chains]');
@@ -86,7 +89,10 @@ test('a part is found by looking: each answer narrows, can be taken back, and wh
     const legend = await (await walk.find('legend', /./)).getText();
     const answer = truth.find(([q]) => q.test(legend))?.[1] ?? 'Cannot tell';
     await walk.press(new RegExp(`^${answer.replace('.', '\\.')}$`));
-    await walk.driver.wait(async () => (await walk.texts('[aria-label="What you saw"] li')).length > asked, 10_000);
+    await walk.driver.wait(
+      async () => (await walk.texts('[aria-label="What you saw"] li')).length > asked,
+      PATIENCE_MS,
+    );
   }
   await walk.sees(/Straight lead, four-pole/, '[aria-label="Find it by looking"]');
   await walk.expectAccessible();
@@ -114,7 +120,7 @@ test('a variant is made and compared with what it was made of, gate by gate', as
   await walk.press(/^Compare this setup with another/);
   await walk.sees(/Two setups, gate by gate/);
   await (await walk.find('main option', /^Kiln opening, first try$/)).click();
-  await walk.driver.wait(async () => (await walk.texts('main li[aria-label=Seen]')).join().length > 20, 10_000);
+  await walk.driver.wait(async () => (await walk.texts('main li[aria-label=Seen]')).join().length > 20, PATIENCE_MS);
   await walk.sees(/What is different/);
   await walk.expectAccessible();
 });

@@ -1,6 +1,6 @@
 import { By, Key, Origin } from 'selenium-webdriver';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
-import { type Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 // The levels screen, the joint glass and the ground lane, as a person uses them.
 const held = walkForTests();
@@ -13,7 +13,7 @@ afterEach(async () => expect(await walk.complaints()).toEqual([]));
 const now = async (name: RegExp): Promise<number> =>
   Number(await (await walk.find('[role=slider]', name)).getAttribute('aria-valuenow'));
 const becomes = (name: RegExp, value: number) =>
-  walk.driver.wait(async () => (await now(name)) === value, 10_000, `${name} never was ${value}`);
+  walk.driver.wait(async () => (await now(name)) === value, PATIENCE_MS, `${name} never was ${value}`);
 
 describe('levels', () => {
   test('every knob stands in order from source to app, with its window told to assistive technology', async () => {
@@ -29,7 +29,7 @@ describe('levels', () => {
     ]);
     await walk.driver.wait(
       async () => /gates hold from/.test((await sliders[3].getAttribute('aria-valuetext')) ?? ''),
-      20_000,
+      PATIENCE_MS,
     );
     await walk.sees(/Source hot wins by \d+ dB over noise.*most noise comes from/);
     await walk.sees(/Mirela: clean from \d+ dB.*up to \d+, where .* clips/);
@@ -38,7 +38,7 @@ describe('levels', () => {
   test('one press sets all of them, and undo takes that back as one step', async () => {
     const before = await now(/^Pack gain of Mirela/);
     await walk.press(/^B Best voice over noise/);
-    await walk.driver.wait(async () => (await now(/^Pack gain of Mirela/)) !== before, 10_000);
+    await walk.driver.wait(async () => (await now(/^Pack gain of Mirela/)) !== before, PATIENCE_MS);
     await walk.sees(/so they stand/);
     await walk.undo();
     await becomes(/^Pack gain of Mirela/, before);
@@ -50,7 +50,7 @@ describe('levels', () => {
     const said = await voices();
     await pack.sendKeys(Key.ARROW_RIGHT);
     await becomes(/^Pack gain of Mirela/, before + 2);
-    await walk.driver.wait(async () => (await voices()) !== said, 10_000);
+    await walk.driver.wait(async () => (await voices()) !== said, PATIENCE_MS);
     await pack.sendKeys(Key.HOME);
     await becomes(/^Pack gain of Mirela/, 0);
     await walk.sees(/Clean fails here: keep it from/);
@@ -120,7 +120,7 @@ describe('a hall mixer, a laptop and a recorder', () => {
     await walk.sees(/What would bring the hum down.*Run Laptop from its battery.*some \d+ dB/);
     await walk.expectAccessible();
     await walk.press(/^Run Laptop from its battery/);
-    await walk.driver.wait(async () => (await walk.gates()).Clean !== 'fail', 10_000);
+    await walk.driver.wait(async () => (await walk.gates()).Clean !== 'fail', PATIENCE_MS);
     await walk.sees(/one path, no loop/, '[aria-label="ground lane"]');
     await walk.undo();
     await walk.waitForGate('Clean', 'fail');
@@ -139,7 +139,7 @@ describe('a hall mixer, a laptop and a recorder', () => {
     await walk.press(/^Camera with microphone hole/, '[aria-label^="The line"] button');
     await walk.press(/^Take it out/);
     await walk.press(/^streaming app/, '[aria-label^="The line"] button');
-    await walk.driver.wait(async () => !/App on Camera/.test((await walk.texts('main')).join()), 10_000);
+    await walk.driver.wait(async () => !/App on Camera/.test((await walk.texts('main')).join()), PATIENCE_MS);
     for (let i = 0; i < 3; i++) await walk.undo();
   });
 });
@@ -164,7 +164,7 @@ describe('a switch with two positions', () => {
              l.innerText.trim() === arguments[0] && l.querySelector('input').checked)`,
           position,
         ),
-      20_000,
+      PATIENCE_MS,
       `${position} never stood`,
     );
   };
@@ -172,7 +172,7 @@ describe('a switch with two positions', () => {
   const isKept = () =>
     walk.driver.wait(
       async () => (await walk.driver.findElements(By.css('button[title*="Twin receiver"]:enabled'))).length > 0,
-      20_000,
+      PATIENCE_MS,
       'the turn was never kept',
     );
   test('pressed once on Levels or on Line, it is kept: a reload shows it as it was left', async () => {

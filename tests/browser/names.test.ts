@@ -5,7 +5,7 @@ import { describe, expect, test } from 'vitest';
 import { type Bundle, FORMAT_VERSION } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { openBrowser } from '../support/page';
-import { Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, Walk, walkForTests } from '../support/walk';
 
 // Names as long as a document may give them, without a place to break, in three scripts; and a part of an unknown class.
 const held = walkForTests();
@@ -79,7 +79,7 @@ describe.each([
       // Names come from the store a moment after the page: until they are there, nothing can be too wide.
       await walk.driver.wait(
         () => walk.driver.executeScript<boolean>('return /Wwww|\\u7530{4}|\\u0634{4}/.test(document.body.innerText)'),
-        20_000,
+        PATIENCE_MS,
         `no long name on ${path}`,
       );
       const seen = await walk.driver.executeScript<string[]>(

@@ -1,6 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { afterEach, beforeAll, expect, test } from 'vitest';
-import { type Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 const held = walkForTests();
 let walk: Walk;
@@ -29,7 +29,10 @@ test('a battery that starts low ends too early; an exchange in time mends it', a
   await walk.sees(/The battery of Phone lasts \d+ min with 15 % kept back/);
   await walk.press(/^Exchange it at minute \d+/);
   await walk.sees(/exchanged at minute \d+/);
-  await walk.driver.wait(async () => !/battery of Phone lasts \d+ min/.test((await walk.texts('main')).join()), 10_000);
+  await walk.driver.wait(
+    async () => !/battery of Phone lasts \d+ min/.test((await walk.texts('main')).join()),
+    PATIENCE_MS,
+  );
   await walk.expectAccessible();
   await walk.press(/^Take back$/);
   await walk.sees(/The battery of Phone lasts/);
@@ -53,7 +56,7 @@ test('phantom power is on the tree; a thin lead costs volts; a bank that comes l
   await walk.slide(/^Large power bank comes/, 60);
   await walk.driver.wait(
     async () => (await walk.sees(/A Tablet \d+ min/, '[aria-label=Batteries]')) !== before,
-    10_000,
+    PATIENCE_MS,
   );
   await walk.expectAccessible();
   await walk.undo();
@@ -65,7 +68,7 @@ test('the line sheet draws who feeds whom, and what is heard by which way', asyn
     (await (await walk.find(`[aria-label="${lane} lane"] svg`, /./)).getAttribute('aria-label')) ?? '';
   await walk.driver.wait(
     async () => /Two-input box to Singer’s condenser: 38 V, 3\.0 mA/.test(await spoken('power')),
-    10_000,
+    PATIENCE_MS,
   );
   expect(await spoken('power')).toMatch(/Large power bank to Tablet: charges with up to \d+ mA/);
   expect(await spoken('return')).toMatch(
@@ -79,10 +82,10 @@ test('a length that is typed is one step, and is there after a reload', async ()
   const before = await (await length()).getAttribute('value');
   await (await length()).sendKeys(Key.chord(Key.CONTROL, 'a'), '2.25', Key.TAB);
   const undoable = await walk.find('button', /^Undo$/);
-  await walk.driver.wait(async () => /USB/.test((await undoable.getAttribute('title')) ?? ''), 20_000);
+  await walk.driver.wait(async () => /USB/.test((await undoable.getAttribute('title')) ?? ''), PATIENCE_MS);
   await walk.open('power/?setup=kiln-song');
   expect(await (await length()).getAttribute('value')).toBe('2.25');
   // Four keys, one step: taken back once, it is as it was.
   await walk.undo();
-  await walk.driver.wait(async () => (await (await length()).getAttribute('value')) === before, 20_000);
+  await walk.driver.wait(async () => (await (await length()).getAttribute('value')) === before, PATIENCE_MS);
 });

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, expect } from 'vitest';
 import { openBrowser, serve } from './page';
 
 /** Long enough for a slow machine; a test never measures it. */
-export const PATIENCE_MS = 20_000;
+export const PATIENCE_MS = 120_000;
 
 /** What a user of the page can do, by the names that are on screen or told to assistive technology. */
 export class Walk {

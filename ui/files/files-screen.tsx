@@ -18,7 +18,7 @@ type Outcome =
 const isZip = async (file: File): Promise<boolean> => (await file.slice(0, 2).text()) === 'PK';
 
 /** Larger than any document of ours: not even read. */
-const LARGEST_BYTES = 60_000_000;
+const LARGEST_BYTES = 750e6;
 
 export function FilesScreen() {
   const [outcomes, setOutcomes] = useState<readonly Outcome[]>([]);
