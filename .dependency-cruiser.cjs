@@ -3,7 +3,7 @@ const rooms = (list) => `^(${list.join('|')})/`;
 
 /** A room of core, entered from anywhere else, is entered by its index. */
 const CORE_ROOMS =
-  '(model|read|connectors|change|cause|mend|circuit|signal|interference|host|power|routing|gates|levels|standin|plan|identify|compile|readings|assess|wav|take|render|filter|edit)';
+  '(model|classes|read|connectors|change|cause|mend|circuit|signal|interference|host|power|routing|gates|levels|standin|plan|identify|compile|readings|assess|wav|take|render|filter|edit)';
 
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
@@ -85,6 +85,12 @@ module.exports = {
       severity: 'error',
       from: { path: '^core/change/', pathNot: '\\.test\\.ts$' },
       to: { path: '^core/', pathNot: '^core/(change|model|connectors)/' },
+    },
+    {
+      name: 'classes-are-checked-by-themselves',
+      severity: 'error',
+      from: { path: '^core/classes/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/', pathNot: '^core/(classes|model|connectors|circuit)/' },
     },
     { name: 'resolved', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],

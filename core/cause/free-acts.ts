@@ -17,6 +17,8 @@ import type { GateName } from '../gates';
 import {
   type Catalogue,
   type ElementSpec,
+  hasFigure,
+  isFader,
   type KnobSpec,
   knobAt,
   looseParts,
@@ -191,7 +193,7 @@ function* atTheDevice(setup: Setup, { readings }: Assessment): Generator<Change>
 /** Sends and faders shut that stand open: against what comes back to where it came from. */
 function* closings(setup: Setup, catalogue: Catalogue): Generator<Change> {
   for (const { part, knob, at } of gains(setup, catalogue)) {
-    if (knob.min <= -60 && at > knob.min) yield { do: 'knob', part, knob: knob.id, to: knob.min };
+    if (isFader(knob) && at > knob.min) yield { do: 'knob', part, knob: knob.id, to: knob.min };
   }
 }
 
@@ -239,7 +241,7 @@ function* shorter({ job, parts }: Setup, catalogue: Catalogue, before: Assessmen
   if (!failingOf(before).some((f) => f.topic.startsWith('hum'))) return;
   for (const part of parts) {
     const partClass = catalogue.parts.get(part.class)!;
-    if (!Object.hasOwn(partClass.values, 'lengthM')) continue;
+    if (!hasFigure(partClass, 'lengthM')) continue;
     const now = quantity(part, partClass, 'lengthM');
     for (const to of SHORT_M)
       if (to < now && to >= job.distanceM) yield { do: 'value', part: part.id, name: 'lengthM', to };

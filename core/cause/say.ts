@@ -1,5 +1,15 @@
 import { type Change, contactName, holeName, jointName, lower, portName, positionName, withArticle } from '../change';
-import { type Catalogue, knobAt, type PortRef, partName, quantity, type Session, type Setup } from '../model';
+import {
+  type Catalogue,
+  isFader,
+  isShut,
+  knobAt,
+  type PortRef,
+  partName,
+  quantity,
+  type Session,
+  type Setup,
+} from '../model';
 import { rankOf } from './consequence';
 import type { Failing } from './effect';
 
@@ -143,8 +153,8 @@ function knobFault(setup: Setup, catalogue: Catalogue, change: Extract<Change, {
   if (knob.unit === 'dB') {
     const where = positionName(knob, now);
     const to = change.to ?? knob.start;
-    if (now === knob.min && knob.min <= -60) return `${knob.label} of ${name} is closed (${where})`;
-    if (to === knob.min && knob.min <= -60) return `${knob.label} of ${name} is open (${where})`;
+    if (isShut(part, partClass, knob)) return `${knob.label} of ${name} is off`;
+    if (isFader(knob) && to === knob.min) return `${knob.label} of ${name} is open (${where})`;
     return `${knob.label} of ${name} is too ${to < now ? 'high' : 'low'} (${where})`;
   }
   const word = positionName(knob, now);

@@ -1,5 +1,6 @@
 import {
   type Catalogue,
+  isShut,
   type Joint,
   knobAt,
   looseParts,
@@ -56,8 +57,6 @@ export function* switches(setup: Setup, catalogue: Catalogue): Generator<Extract
   }
 }
 
-/** A knob whose end is so far down is closed there. */
-const CLOSES_BELOW_DB = -60;
 /** Where a fader passes what it is given, and places below for what would then be too loud, dB. */
 const OPEN_DB = [0, -12, -24, -36];
 
@@ -66,7 +65,7 @@ export function* closedKnobs(setup: Setup, catalogue: Catalogue): Generator<Extr
   for (const part of inUse(setup, catalogue)) {
     const partClass = catalogue.parts.get(part.class)!;
     for (const knob of partClass.knobs ?? []) {
-      if (knob.unit !== 'dB' || knob.min > CLOSES_BELOW_DB || knobAt(part, partClass, knob.id) !== knob.min) continue;
+      if (!isShut(part, partClass, knob)) continue;
       for (const to of OPEN_DB) yield { do: 'knob', part: part.id, knob: knob.id, to };
     }
   }

@@ -1,5 +1,5 @@
 import { connectorNamed, contactsOf, mate } from '../connectors';
-import { type Catalogue, hasBattery, type KnobSpec, knobAt, type PartClass, type Setup } from '../model';
+import { type Catalogue, hasBattery, isFader, knobAt, type PartClass, type Setup } from '../model';
 import { exchanges, moves, outlets, switches, turns } from './at-hand';
 import type { Change } from './change';
 
@@ -85,8 +85,6 @@ function* knobEnds(setup: Setup, catalogue: Catalogue): Generator<Fault> {
     }
   }
 }
-
-const isFader = (k: KnobSpec): boolean => k.min <= -60;
 
 function* atTheDevice(setup: Setup, catalogue: Catalogue): Generator<Change> {
   const app = catalogue.apps.get(setup.job.app)!;

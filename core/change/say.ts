@@ -2,6 +2,7 @@ import { connectorNamed, mate } from '../connectors';
 import {
   type AppClass,
   type Catalogue,
+  isFader,
   type Joint,
   type KnobSpec,
   knobAt,
@@ -199,9 +200,14 @@ const decibels = (db: number): string => `${Number(db.toFixed(1))} dB`.replace('
 
 /** The word of a switch's position, or where a knob points. */
 export const positionName = (knob: KnobSpec, at: number): string =>
-  knob.unit === 'dB' ? decibels(at) : (knob.positions?.[at - knob.min] ?? String(at));
+  isFader(knob) && at === knob.min
+    ? 'off'
+    : knob.unit === 'dB'
+      ? decibels(at)
+      : (knob.positions?.[at - knob.min] ?? String(at));
 
 function turnWords(knob: KnobSpec, from: number, to: number, name: string): string {
+  if (isFader(knob) && to === knob.min) return `Turn ${knob.label} of ${name} off`;
   if (knob.unit === 'dB') return `Turn ${knob.label} of ${name} ${to < from ? 'down' : 'up'} to ${decibels(to)}`;
   const word = positionName(knob, to);
   if (word === 'on' || word === 'off') return `Switch ${knob.label} ${word} at ${name}`;

@@ -2,6 +2,7 @@ import { connectorNamed, mate } from '../connectors';
 import {
   type Catalogue,
   hasBattery,
+  hasFigure,
   hostsOf,
   isGiven,
   type Joint,
@@ -196,9 +197,7 @@ export function plugIn(
   const unheard = byAir.find((s) => !setup.placements.some((p) => p.source === s.id)) ?? byAir[0];
   if (!unheard) return next;
   const part = next.parts[next.parts.length - 1];
-  const distanceM = Object.hasOwn(partClass.values, 'placedM')
-    ? quantity(part, partClass, 'placedM')
-    : setup.job.distanceM;
+  const distanceM = hasFigure(partClass, 'placedM') ? quantity(part, partClass, 'placedM') : setup.job.distanceM;
   return { ...next, placements: [...next.placements, { source: unheard.id, part: id, distanceM }] };
 }
 

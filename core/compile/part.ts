@@ -1,5 +1,5 @@
 import type { Element } from '../circuit';
-import { type ElementSpec, knobAt, quantity, RATED_SPL } from '../model';
+import { type ElementSpec, isShut, knobAt, quantity, RATED_SPL } from '../model';
 import {
   type Capsule,
   type Disturbance,
@@ -22,9 +22,6 @@ export const MAINS_VOLT = 230;
 
 /** Volts of 0 dBu, for each pascal of the level that stands for rated: 0.7746 V, 20 uPa at 0 dB. */
 const RATED_VOLT = Math.sqrt(0.6) / (20e-6 * 10 ** (RATED_SPL / 20));
-
-/** A knob whose end is so far down is closed there; common practice: 80 dB and more, printed as infinite. */
-const CLOSES_BELOW_DB = -60;
 
 /** What an amplifier without its supply lets through: nothing that could be heard. */
 export const MUTED_DB = -200;
@@ -110,7 +107,7 @@ function wordsOf({ part, partClass }: Fitted, ownGround: boolean) {
 function isClosed({ part, partClass }: Fitted, quantityOf: number | string): boolean {
   if (typeof quantityOf !== 'string' || !quantityOf.startsWith('knob:')) return false;
   const knob = partClass.knobs?.find((k) => k.id === quantityOf.slice('knob:'.length));
-  return knob?.unit === 'dB' && knob.min <= CLOSES_BELOW_DB && knobAt(part, partClass, knob.id) === knob.min;
+  return knob !== undefined && isShut(part, partClass, knob);
 }
 
 type Words = ReturnType<typeof wordsOf>;

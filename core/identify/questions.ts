@@ -1,4 +1,4 @@
-import { hasBattery, type PartClass, type PortSpec } from '../model';
+import { hasBattery, hasFigure, type PartClass, type PortSpec } from '../model';
 
 /** Something that can be seen at a part without knowing what it is. */
 export interface Question {
@@ -150,7 +150,7 @@ export const QUESTIONS: readonly Question[] = [
     id: 'phantom',
     text: 'Has it a button or mark “48 V”?',
     answers: YES,
-    of: (c) => yes(c.knobs?.some((k) => k.positions?.includes('48 V') || k.id === 'phantom') ?? false),
+    of: (c) => yes(c.knobs?.some((k) => k.role === 'phantom') ?? false),
   },
   {
     id: 'turned',
@@ -172,7 +172,7 @@ export const QUESTIONS: readonly Question[] = [
     id: 'decibels',
     text: 'Is a number of decibels printed on it, as on a pad?',
     answers: YES,
-    of: (c) => yes(c.kind === 'adapter' && Object.hasOwn(c.values, 'shuntOhm')),
+    of: (c) => yes(c.kind === 'adapter' && hasFigure(c, 'shuntOhm')),
   },
   {
     id: 'heavy',

@@ -43,6 +43,7 @@ export {
   UNKNOWN_APP,
   UNKNOWN_DEVICE,
 } from './documents';
+export { FIGURES, type FigureName, type FigureSpec, figureName, hasFigure, isFigure } from './figures';
 export { type Host, hostsOf, inApp, notKnownIn, onDevice } from './hosts';
 export { type Merged, merged, same } from './merge';
 export type {
@@ -70,6 +71,6 @@ export type {
 export { partName } from './part-name';
 export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
 export type { DocumentProblem } from './problem';
-export { knobAt, quantity, valueWithBasis } from './quantity';
+export { isFader, isShut, knobAt, quantity, valueWithBasis } from './quantity';
 export { turnKnob } from './turn';
 export { writeDocument } from './write';

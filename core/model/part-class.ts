@@ -41,15 +41,40 @@ export interface PortSpec {
   readonly pair?: string;
 }
 
+/** What a knob is for; rules go by this and by what it does in the circuit, never by its id. */
+export type KnobRole =
+  /** Of an input: how much it amplifies. */
+  | 'gain'
+  /** A channel's own fader, and what a part puts out in the end. */
+  | 'channel'
+  | 'main'
+  | 'level'
+  /** How much of a channel goes to a bus of its own: aux, effects. */
+  | 'send'
+  /** What ears are given: headphones, control room. */
+  | 'monitor'
+  | 'direct'
+  | 'phantom'
+  | 'plug-in'
+  /** Left and right apart, or mixed to both. */
+  | 'mix'
+  | 'mute'
+  | 'pad'
+  | 'low-cut'
+  /** What feeds the part, and which cells are in it. */
+  | 'supply'
+  | 'cells';
+
 export interface KnobSpec {
   readonly id: string;
   readonly label: string;
+  readonly role: KnobRole;
   readonly unit: 'dB' | 'switch' | 'choice';
   readonly min: number;
   readonly max: number;
   readonly step: number;
   readonly start: number;
-  /** How turning goes with decibels: evenly, as a mixer's fader (fine near the top), or in clicks. */
+  /** How turning goes with decibels: evenly, as a mixer's fader (fine near the top, silent at its end), or in clicks. */
   readonly law?: 'even' | 'fader' | 'steps';
   /** Words for the positions of a switch or choice, from min up. */
   readonly positions?: readonly string[];
@@ -272,6 +297,8 @@ export interface PartClass {
   /** Always among them: `price` (in the owner's currency) and `massG`. */
   readonly values: Readonly<Record<string, Value>>;
   readonly knobs?: readonly KnobSpec[];
+  /** The node of the circuit that is the part's own ground, where it has one beside its contacts. */
+  readonly ground?: string;
   readonly circuit: readonly ElementSpec[];
   readonly inputs?: readonly InputSpec[];
   readonly usb?: UsbSpec;

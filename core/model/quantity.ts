@@ -1,5 +1,5 @@
 import type { Part } from './documents';
-import type { PartClass, Quantity } from './part-class';
+import type { KnobSpec, PartClass, Quantity } from './part-class';
 
 /** Where a knob of a part stands, or its start when it was never turned. Unknown knobs are a bug of the class. */
 export function knobAt(part: Part, partClass: PartClass, id: string): number {
@@ -7,6 +7,13 @@ export function knobAt(part: Part, partClass: PartClass, id: string): number {
   if (!spec) throw new Error(`class ${partClass.id} has no knob ${id}`);
   return part.knobs && Object.hasOwn(part.knobs, id) ? part.knobs[id] : spec.start;
 }
+
+/** A fader or send: its lowest position is off, whatever is printed there. */
+export const isFader = (knob: KnobSpec): boolean => knob.law === 'fader';
+
+/** Does a fader or send stand at its end, so that nothing passes? */
+export const isShut = (part: Part, partClass: PartClass, knob: KnobSpec): boolean =>
+  isFader(knob) && knobAt(part, partClass, knob.id) === knob.min;
 
 /** The number a quantity of a class stands for in this very part: own value before class value. */
 export function quantity(part: Part, partClass: PartClass, q: Quantity): number {

@@ -1,5 +1,5 @@
 import { attachPart } from '../change';
-import { type Catalogue, quantity, type Setup, turnKnob } from '../model';
+import { type Catalogue, hasFigure, quantity, type Setup, turnKnob } from '../model';
 import { type Beside, classesFor, holesFor } from './beside';
 import { listenWell } from './listen';
 import { compareScores, scoreOf } from './score';
@@ -69,9 +69,7 @@ function tryKind(kind: Beside, settled: Settled, catalogue: Catalogue, stock: St
 /** The distance at which a microphone class is worn or stood; null for one that sits on the device. */
 export function placedM(catalogue: Catalogue, classId: string): number | null {
   const partClass = catalogue.parts.get(classId)!;
-  return Object.hasOwn(partClass.values, 'placedM')
-    ? quantity({ id: classId, class: classId }, partClass, 'placedM')
-    : null;
+  return hasFigure(partClass, 'placedM') ? quantity({ id: classId, class: classId }, partClass, 'placedM') : null;
 }
 
 /** Does a setup span the job's distance from each source to the device? Radio does; leads and arms along the way add up. */
@@ -88,7 +86,7 @@ export function reaches(setup: Setup, catalogue: Catalogue): boolean {
       const p = partOf.get(id)!;
       const partClass = catalogue.parts.get(p.class)!;
       if (partClass.ports.some((port) => port.carries === 'radio')) return true;
-      if (Object.hasOwn(partClass.values, 'lengthM')) length += quantity(p, partClass, 'lengthM');
+      if (hasFigure(partClass, 'lengthM')) length += quantity(p, partClass, 'lengthM');
     }
     return length >= distanceM;
   });

@@ -48,7 +48,7 @@ const edgesOf = ({ circuit }: PartClass): readonly Edge[] =>
 
 /** Nodes that can be got to from a port, or from which it can be got to; ground is where no way leads on. */
 function reached(
-  { ports, circuit }: PartClass,
+  { ports, circuit, ground }: PartClass,
   edges: readonly Edge[],
   port: string,
   which: 'ahead' | 'behind',
@@ -57,7 +57,7 @@ function reached(
   // A steady voltage is ground to what changes: the feeds of two inputs are no way from one to the other.
   const steady = circuit.flatMap((e) => (e.is === 'supply' ? e.between : []));
   const grounds = new Set([...ports.flatMap(groundNodes), ...steady]);
-  const isGround = (node: string) => node === 'g' || grounds.has(node);
+  const isGround = (node: string) => node === ground || grounds.has(node);
   const nodes = edges.flatMap((e) => [e.from, e.to]).filter((n) => n.startsWith(`${port}.`) && !isGround(n));
   const found = new Set(nodes);
   for (const node of found) {

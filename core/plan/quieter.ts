@@ -1,6 +1,6 @@
 import { type Assessment, mustAssess } from '../assess';
 import { apply, type Change, say } from '../change';
-import { type Catalogue, type Drawer, knobAt, type PartClass, quantity, type Setup } from '../model';
+import { type Catalogue, type Drawer, hasFigure, knobAt, type PartClass, quantity, type Setup } from '../model';
 import { costOf, stockOf } from './stock';
 
 /** A change that would bring mains hum down, and by how much. */
@@ -64,7 +64,7 @@ function* remedies(setup: Setup, { readings }: Assessment, catalogue: Catalogue)
     if (knob?.min === 0 && knobAt(part, partClass, knob.id) > 0)
       yield { do: 'knob', part: part.id, knob: knob.id, to: 0 };
     if (partClass.kind === 'power') yield { do: 'remove', part: part.id };
-    if (Object.hasOwn(partClass.values, 'lengthM') && quantity(part, partClass, 'lengthM') > SHORT_M)
+    if (hasFigure(partClass, 'lengthM') && quantity(part, partClass, 'lengthM') > SHORT_M)
       yield { do: 'value', part: part.id, name: 'lengthM', to: SHORT_M };
   }
   const paths = readings.lines.flatMap((l) => l.path ?? []);

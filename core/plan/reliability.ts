@@ -1,4 +1,4 @@
-import { type Catalogue, type Drawer, quantity, type Setup } from '../model';
+import { type Catalogue, type Drawer, hasFigure, quantity, type Setup } from '../model';
 
 /** How sure one can be that a piece works on a device: a Beta distribution of its rate. */
 export interface Rate {
@@ -25,7 +25,7 @@ export const LOSS = 60;
 export function rateOf(classId: string, device: string, drawer: Drawer | null, catalogue: Catalogue): Rate | null {
   const c = catalogue.parts.get(classId)!;
   const own = (drawer?.outcomes ?? []).filter((o) => o.class === classId && o.device === device);
-  const told = Object.hasOwn(c.values, 'worksOfTen');
+  const told = hasFigure(c, 'worksOfTen');
   if (!told && own.length === 0) return null;
   const prior = told ? quantity({ id: classId, class: classId }, c, 'worksOfTen') / 10 : 0.9;
   const worked = own.filter((o) => o.worked).length;

@@ -139,7 +139,7 @@ function level(setup: Setup, readings: Readings, barred: ReadonlySet<string>, ca
     const knobs = (partClass.knobs ?? []).filter((k) => k.unit === 'dB');
     if (knobs.length === 0) continue;
     // A gain of its own for each input: all are turned alike, and faders stay where they are.
-    const gains = knobs.filter((k) => k.id.startsWith('gain'));
+    const gains = knobs.filter((k) => k.role === 'gain');
     const turned = gains.length > 0 ? gains : [knobs[0]];
     const from = knobAt(part, partClass, turned[0].id);
     const { min, max, step } = turned[0];
@@ -184,7 +184,7 @@ function levelEach({ setup, assessment }: Settled, catalogue: Catalogue): Setup 
           })
           .map((l) => l.source),
       );
-    for (const knob of (partClass.knobs ?? []).filter((k) => k.unit === 'dB' && k.id.startsWith('gain'))) {
+    for (const knob of (partClass.knobs ?? []).filter((k) => k.role === 'gain')) {
       const own = [...through(knob.id)];
       if (own.length === 0) continue;
       const at = knobAt(part, partClass, knob.id);

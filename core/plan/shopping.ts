@@ -73,7 +73,7 @@ function checks(c: PartClass): readonly string[] {
   if (c.kind === 'adapter' && c.inputs && c.usb) out.push('has a converter of its own, and is not passive');
   if (c.usb?.ownPower) out.push('comes with a mains supply');
   if (c.usb?.fed) out.push('has a hole for a charger');
-  if (c.knobs?.some((k) => k.id === 'phantom')) out.push('has a button for 48 V');
+  if (c.knobs?.some((k) => k.role === 'phantom')) out.push('has a button for 48 V');
   if (c.kind === 'lead' && c.usb)
     out.push(c.usb.data === 'none' ? 'is for charging only' : 'carries data, not only power');
   if (c.kind === 'lead' && c.ports.some((p) => p.connector.startsWith('plug-6.35'))) {

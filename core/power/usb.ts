@@ -1,5 +1,5 @@
 import type { Compiled, Fitted } from '../compile';
-import { type PartClass, quantity, type UsbSpec, type UsbSpeed } from '../model';
+import { hasFigure, type PartClass, quantity, type UsbSpec, type UsbSpeed } from '../model';
 import { type UsbContacts, usbContacts } from './usb-contacts';
 
 /** One piece on the USB (or 8-contact) tree. */
@@ -283,7 +283,7 @@ export function feederAt(
     been.add(at.part.id);
     const { partClass } = at;
     const own = partClass.ports.find((p) => p.id === at!.port)!;
-    const gives = Object.hasOwn(partClass.values, 'supplyMa') && own.flow === 'power';
+    const gives = hasFigure(partClass, 'supplyMa') && own.flow === 'power';
     if (partClass.kind === 'power' || (partClass.kind === 'source' && gives)) return at;
     if (partClass.kind !== 'lead' || partClass.ports.length !== 2) return undefined;
     const other = partClass.ports.find((p) => p.id !== own.id)!;

@@ -24,10 +24,15 @@ export const ALIASES: Aliases = {
   apps: {},
   ports: {},
   knobs: {},
-  // Conductors and capacitance of a cable were told for the whole length; they are told by the metre.
   values: [
     { from: 'batteryHours', to: null },
+    // Conductors and capacitance of a cable were told for the whole length; they are told by the metre.
     { from: 'wireOhm', to: 'ohmPerM', per: 'lengthM' },
     { from: 'cableF', to: 'faradPerM', per: 'lengthM' },
+    // Stood in some classes and were used by nothing.
+    { from: 'wireOhm', to: null },
+    { from: 'senseMinOhm', to: null },
+    { from: 'senseMaxOhm', to: null },
+    { from: 'linePadDb', to: null },
   ],
 };

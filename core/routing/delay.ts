@@ -1,5 +1,5 @@
 import type { Compiled, Fitted } from '../compile';
-import { type AppClass, quantity } from '../model';
+import { type AppClass, hasFigure, quantity } from '../model';
 
 /** One place where time passes. */
 export interface DelayStep {
@@ -48,4 +48,4 @@ export function readDelays(
 }
 
 const delayOf = ({ part, partClass }: Fitted): number =>
-  Object.hasOwn(partClass.values, 'delayMs') ? quantity(part, partClass, 'delayMs') : 0;
+  hasFigure(partClass, 'delayMs') ? quantity(part, partClass, 'delayMs') : 0;

@@ -1,13 +1,10 @@
-import { type Catalogue, givesPhantom, type KnobSpec, partName, phantomSources, type Setup } from '../model';
+import { type Catalogue, givesPhantom, isFader, partName, phantomSources, type Setup } from '../model';
 
 /** What is done before anything is plugged and after all is, beside the plugging itself. */
 export interface Care {
   readonly before: readonly string[];
   readonly after: readonly string[];
 }
-
-/** A knob that closes at its end is a fader or a send. */
-const isFader = (k: KnobSpec): boolean => k.unit === 'dB' && k.min <= -60;
 
 /**
  * The usual care of the trade around plugging: phantom power off, faders down, headphones off the ears; at the end what is

@@ -1,8 +1,9 @@
-import { type KnobSpec, knobAt, type Part, type PartClass } from '@/core/model';
+import { isFader, type KnobSpec, knobAt, type Part, type PartClass } from '@/core/model';
 import { signed } from '../kit';
 
 /** Where a knob stands, in words. */
 export function positionText(knob: KnobSpec, at: number): string {
+  if (isFader(knob) && at === knob.min) return 'off';
   if (knob.unit === 'dB') return `${signed(at, Number.isInteger(knob.step) ? 0 : 1)} dB`;
   return knob.positions?.[Math.round((at - knob.min) / knob.step)] ?? String(at);
 }

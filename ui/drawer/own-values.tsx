@@ -1,8 +1,8 @@
 'use client';
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
-import { type Part, valueWithBasis } from '@/core/model';
-import { Basis, classOf, spoken } from '../kit';
+import { figureName, type Part, valueWithBasis } from '@/core/model';
+import { Basis, classOf } from '../kit';
 import { withValue } from './edits';
 
 interface Props {
@@ -52,19 +52,19 @@ function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
     }
     if (entered === value) return;
     setWrong(
-      await onKeep(`${spoken(name)} of ${part.name ?? partClass.name}`, withValue(part, partClass, name, entered)),
+      await onKeep(`${figureName(name)} of ${part.name ?? partClass.name}`, withValue(part, partClass, name, entered)),
     );
   };
   return (
     <>
       <tr className="border-rule border-t align-middle">
         <td className="py-1.5 pr-2 leading-tight" title={source}>
-          <span className="block">{spoken(name)}</span>
+          <span className="block">{figureName(name)}</span>
           <Basis basis={basis} source={source} />
         </td>
         <td className="whitespace-nowrap py-1 text-right">
           <input
-            aria-label={`${spoken(name)}, ${unit}`}
+            aria-label={`${figureName(name)}, ${unit}`}
             aria-invalid={wrong !== null}
             defaultValue={value}
             inputMode="decimal"
@@ -79,7 +79,7 @@ function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
             <button
               type="button"
               className="inline-flex size-9 items-center justify-center rounded-md text-accent hover:bg-accent-wash"
-              aria-label={`Back to the class's ${spoken(name)}, ${partClass.values[name].value} ${unit}`}
+              aria-label={`Back to the class's ${figureName(name)}, ${partClass.values[name].value} ${unit}`}
               title={`Back to ${partClass.values[name].value} ${unit}`}
               onClick={() => keep('')}
             >

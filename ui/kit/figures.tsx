@@ -1,6 +1,5 @@
-import { type Part, valueWithBasis } from '@/core/model';
+import { figureName, type Part, valueWithBasis } from '@/core/model';
 import { Basis } from './basis';
-import { spoken } from './figure-names';
 import { classOf } from './words';
 
 /** All figures of a part with where each comes from. */
@@ -12,7 +11,7 @@ export function Figures({ part }: { readonly part: Part }) {
         const { value, unit, basis, source } = valueWithBasis(part, partClass, name);
         return (
           <div key={name} className="contents">
-            <dt title={source}>{spoken(name)}</dt>
+            <dt title={source}>{figureName(name)}</dt>
             <dd className="text-right font-mono">
               {value} {unit}
             </dd>

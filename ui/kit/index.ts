@@ -4,7 +4,6 @@ export { Button } from './button';
 export { DocumentPicker } from './document-picker';
 export { editDrawer } from './edit-drawer';
 export { askAgain, failing, useFailedElsewhere } from './elsewhere';
-export { spoken } from './figure-names';
 export { Figures } from './figures';
 export { attempt, everythingHere, keepChange, keepRevision, keepSetup, overruled, useNotKept } from './keeping';
 export { NumberField } from './number-field';

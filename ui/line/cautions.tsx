@@ -5,7 +5,7 @@ import { classOf, partName } from '../kit';
 /** The usual cautions of the trade, each only where it applies to what lies on the bench. */
 function cautionsFor(setup: Setup): readonly string[] {
   const classes = setup.parts.map((p) => ({ part: p, partClass: classOf(p) }));
-  const phantom = classes.find(({ partClass }) => partClass.knobs?.some((k) => k.id === 'phantom'));
+  const phantom = classes.find(({ partClass }) => partClass.knobs?.some((k) => k.role === 'phantom'));
   const mains = classes.find(({ partClass }) => partClass.needs?.includes('mains'));
   const kinds = new Set(classes.map(({ partClass }) => partClass.kind));
   const said: string[] = [];

@@ -1,6 +1,6 @@
 'use client';
 import { Frown, Smile } from 'lucide-react';
-import type { Drawer, Setup } from '@/core/model';
+import { type Drawer, hasFigure, type Setup } from '@/core/model';
 import { Button, classOf, keepChange, today, useDrawer } from '../kit';
 import { tell } from '../shell';
 
@@ -10,7 +10,7 @@ const tellsOf = (setup: Setup): readonly string[] => [
     setup.parts
       .filter((p) => {
         const c = classOf(p);
-        return !c.host && (c.inputs !== undefined || Object.hasOwn(c.values, 'worksOfTen'));
+        return !c.host && (c.inputs !== undefined || hasFigure(c, 'worksOfTen'));
       })
       .map((p) => p.class),
   ),

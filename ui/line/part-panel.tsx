@@ -1,6 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
-import { type Drawer, type Part, quantity, type Setup, turnKnob } from '@/core/model';
+import { type Drawer, hasFigure, type Part, quantity, type Setup, turnKnob } from '@/core/model';
 import { Knob, Slide } from '../bench';
 import { classOf, Figures, partName, useSwaps } from '../kit';
 import { PlugIn } from './plug-in';
@@ -69,7 +69,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
             onDone={onDone}
           />
         ))}
-        {Object.hasOwn(partClass.values, 'lengthM') && (
+        {hasFigure(partClass, 'lengthM') && (
           <Slide
             label="Length"
             value={Math.min(LONGEST_M, quantity(part, partClass, 'lengthM'))}

@@ -1,6 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
-import { quantity, type Setup } from '@/core/model';
+import { hasFigure, quantity, type Setup } from '@/core/model';
 import { ohmPerMetre } from '@/core/power';
 import { classOf, NumberField, nameIn } from '../kit';
 
@@ -19,7 +19,7 @@ const CLOSE = 0.12;
 export function Leads({ setup, report, onKeep }: Props) {
   const leads = setup.parts.filter((p) => {
     const c = classOf(p);
-    return c.usb && Object.hasOwn(c.values, 'ohmPerM') && report.tree.some((n) => n.part === p.id);
+    return c.usb && hasFigure(c, 'ohmPerM') && report.tree.some((n) => n.part === p.id);
   });
   if (leads.length === 0) return null;
   return (

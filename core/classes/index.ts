@@ -1,0 +1,2 @@
+export { buildClasses, type Classes, type ClassFile, type ClassFiles, type ClassSchemas, classShapes } from './build';
+export { type ClassProblem, problemText } from './problem';
