@@ -6,13 +6,19 @@ import { classFiles, readClasses } from '@/scripts/read-classes';
 // biome-ignore lint/suspicious/noExplicitAny: a fault is put in as a hand would, without regard to types
 type Written = any;
 
+/** Classes with their fragments put in, so that a fault can be put at any place. */
+const built = readClasses();
+const whole = new Map(built.ok ? built.value.parts.map((c) => [c.id, c]) : []);
+
 /** The files with one class of them changed. */
-function spoiled(id: string, spoil: (c: Written) => unknown): ClassFiles {
+function spoiled(id: string, spoil: (c: Written) => unknown, asWritten = false): ClassFiles {
   const files: Written = structuredClone(classFiles());
-  const c = [...files.parts, files.apps, files.cells]
-    .flatMap((f: Written) => f.classes)
-    .find((x: Written) => x.id === id);
-  spoil(c);
+  for (const { classes } of [...files.parts, files.apps, files.cells]) {
+    const at = classes.findIndex((c: Written) => c.id === id);
+    if (at < 0) continue;
+    if (!asWritten && whole.has(id)) classes[at] = structuredClone(whole.get(id));
+    spoil(classes[at]);
+  }
   return files;
 }
 
@@ -53,7 +59,7 @@ const FAULTS: readonly (readonly [string, string, (c: Written) => unknown, strin
     'a number without provenance in the circuit',
     'interface-usb-2',
     (c) => (element(c, 'c1p').value = 1e-6),
-    '/circuit/3/value',
+    'every number has its provenance',
   ],
   ['a basis that is none', 'lead-xlr', (c) => (c.values.lengthM.basis = 'guess'), '/values/lengthM/basis'],
   ['a figure that is a word', 'lead-xlr', (c) => (c.values.lengthM.value = '3'), '/values/lengthM/value'],
@@ -237,5 +243,19 @@ describe('one fault put into the catalogue is told, with its file, class and fie
     const problems = problemsOf(spoiled(id, spoil));
     expect(problems.join('\n')).toContain(told);
     for (const p of problems) expect(p).toMatch(/^[a-z]+\.json, \S/);
+  });
+  test.each<[string, (c: Written) => unknown, string]>([
+    [
+      'a fragment that does not exist',
+      (c) => (c.uses[0].fragment = 'mic-in'),
+      '/uses/0: There is no fragment "mic-in"',
+    ],
+    ['a fragment without what it needs', (c) => delete c.uses[0].n, '/uses/0: The fragment "mic-input" needs "n"'],
+    ['a parameter that a fragment does not have', (c) => (c.uses[0].gain = 3), 'has no parameter "gain"'],
+    ['a fragment put in twice', (c) => c.uses.push(c.uses[0]), 'The id "in1" is used twice'],
+    ['a fragment left out', (c) => c.uses.splice(6, 1), '/circuit'],
+    ['a place for what no fragment gives', (c) => (c.knobs = ['gain9']), '/knobs: No fragment in use gives "gain9"'],
+  ])('%s', (_, spoil, told) => {
+    expect(problemsOf(spoiled('interface-usb-2', spoil, true)).join('\n')).toContain(told);
   });
 });

@@ -23,13 +23,19 @@ const schema = (name: string): object => Object(json(`schemas/${name}.schema.jso
 
 const classFile = (name: string): ClassFile => ({ file: `${name}.json`, classes: json(`${name}.json`) });
 
-const SHAPES = classShapes({ part: schema('part'), app: schema('app'), cell: schema('cell') });
+const SHAPES = classShapes({
+  part: schema('part'),
+  app: schema('app'),
+  cell: schema('cell'),
+  fragment: schema('fragment'),
+});
 
 /** The catalogue's files as they lie there. */
 export const classFiles = (): ClassFiles => ({
   parts: PARTS.map(classFile),
   apps: classFile('apps'),
   cells: classFile('cells'),
+  fragments: classFile('fragments'),
 });
 
 /** All classes, checked; other files can be put in the place of those that lie there. */

@@ -2,6 +2,7 @@ import Ajv, { type ErrorObject, type ValidateFunction } from 'ajv';
 import { fail, ok, type Result } from '../circuit';
 import type { AppClass, CellClass, PartClass } from '../model';
 import { faultsOfPart } from './check-part';
+import { expanded, type Fragment } from './fragments';
 import type { ClassProblem, Fault } from './problem';
 
 /** What lies in the catalogue's files, as parsed: a list of classes each. */
@@ -9,6 +10,7 @@ export interface ClassFiles {
   readonly parts: readonly ClassFile[];
   readonly apps: ClassFile;
   readonly cells: ClassFile;
+  readonly fragments: ClassFile;
 }
 
 export interface ClassFile {
@@ -20,6 +22,7 @@ export interface ClassSchemas {
   readonly part: object;
   readonly app: object;
   readonly cell: object;
+  readonly fragment: object;
 }
 
 export interface Classes {
@@ -33,6 +36,7 @@ export interface ClassShapes {
   readonly part: ValidateFunction<PartClass>;
   readonly app: ValidateFunction<AppClass>;
   readonly cell: ValidateFunction<CellClass>;
+  readonly fragment: ValidateFunction<Fragment>;
 }
 
 /** @throws where a schema is none. */
@@ -42,6 +46,7 @@ export function classShapes(schemas: ClassSchemas): ClassShapes {
     part: ajv.compile<PartClass>(schemas.part),
     app: ajv.compile<AppClass>(schemas.app),
     cell: ajv.compile<CellClass>(schemas.cell),
+    fragment: ajv.compile<Fragment>(schemas.fragment),
   };
 }
 
@@ -51,6 +56,7 @@ export function classShapes(schemas: ClassSchemas): ClassShapes {
  */
 export function buildClasses(files: ClassFiles, shapes: ClassShapes): Result<Classes, readonly ClassProblem[]> {
   const problems: ClassProblem[] = [];
+  const fragments = new Map<string, Fragment>();
   const read = <T extends { readonly id: string }>(
     list: ClassFile,
     validate: ValidateFunction<T>,
@@ -60,12 +66,18 @@ export function buildClasses(files: ClassFiles, shapes: ClassShapes): Result<Cla
       problems.push({ file, class: '(none)', field: '', message: 'The file must hold a list of classes.' });
       return [];
     }
-    return classes.flatMap((data: unknown, i): readonly Read<T>[] => {
+    return classes.flatMap((written: unknown, i): readonly Read<T>[] => {
+      const { data, faults } = expanded(written, fragments);
+      if (faults.length > 0) {
+        problems.push(...faults.map((f) => ({ file, class: idOf(written, i), ...f })));
+        return [];
+      }
       if (validate(data)) return [{ file, read: data }];
       problems.push({ file, class: idOf(data, i), ...shapeFault(validate.errors?.[0]) });
       return [];
     });
   };
+  for (const { read: f } of read(files.fragments, shapes.fragment)) fragments.set(f.id, f);
   const parts = files.parts.flatMap((f) => read(f, shapes.part));
   const apps = read(files.apps, shapes.app);
   const cells = read(files.cells, shapes.cell);
@@ -102,7 +114,10 @@ function twice(all: readonly Read<{ readonly id: string; readonly name: string }
 
 function shapeFault(error: ErrorObject | undefined): Fault {
   if (!error) return { field: '', message: 'It has not the shape of a class.' };
-  const { instancePath, keyword, params, message } = error;
+  const { instancePath, schemaPath, keyword, params, message } = error;
+  if (schemaPath.includes('quantity')) {
+    return { field: instancePath, message: 'It must name a value, or knob:ID: every number has its provenance.' };
+  }
   const told: Readonly<Record<string, string>> = {
     additionalProperties: `"${params.additionalProperty}" does not belong here`,
     required: `"${params.missingProperty}" is missing`,

@@ -1,4 +1,4 @@
-export { type Connector, connectorNamed, contactsOf, describeConnector } from './connector';
+export { CONNECTOR_NAMES, type Connector, connectorNamed, contactsOf, describeConnector } from './connector';
 export type { FamilyName } from './keyed';
 export { type Mating, mate, type Touch } from './mate';
 export type { PlugProfile, Segment, SocketProfile, Spring } from './profile';

@@ -25,7 +25,10 @@ export interface Sketch {
 }
 
 /** Make a setup of a sketch; `device` is both the part id and its class. */
-export function sketch({ job, device, parts, joints, hears, chosenInput = 'newest' }: Sketch): Setup {
+export function sketch(
+  { job, device, parts, joints, hears, chosenInput = 'newest' }: Sketch,
+  classes: Catalogue = catalogue,
+): Setup {
   const microphones = Object.entries(hears);
   const setup: Setup = {
     format: 'symplex.setup',
@@ -65,7 +68,7 @@ export function sketch({ job, device, parts, joints, hears, chosenInput = 'newes
     placements: microphones.map(([part, distanceM], i) => ({ source: `v${i + 1}`, part, distanceM })),
     chosenInput,
   };
-  const problem = checkDocument(setup, catalogue);
+  const problem = checkDocument(setup, classes);
   if (problem) throw new Error(`${problem.pointer}: ${problem.message}`);
   return setup;
 }
