@@ -156,13 +156,15 @@ for (const screen of screens) {
   for (let n = 0; n <= kills; n++) {
     const browser = await openBrowser({ width: 1280, height: 800 }, [], profile);
     try {
-      const walk = new Walk(browser.driver, server.url, browser.downloads);
+      const walk = new Walk(browser.driver, server.url, browser.downloads, 20_000);
       await walk.open(EDITS[screen].path());
       await walk.sees(/\S/, 'main h1, main h2, main button');
       const now = await keptIn(browser.driver);
       const fault: string | null = kept && faultOf(kept, now);
       if (fault) faults.push(`kill ${n}: ${fault}`);
       kept = now;
+      if (n > 0 && n % 50 === 0)
+        process.stderr.write(`${screen}: ${n} killed, ${edits} edits, ${faults.length} wrong\n`);
       if (n === kills) break;
       for (let k = 1 + upTo(4); k > 0; k--) {
         await EDITS[screen].edit(walk).catch(() => undefined);

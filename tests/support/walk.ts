@@ -14,6 +14,8 @@ export class Walk {
     readonly driver: WebDriver,
     readonly url: string,
     readonly downloads: string,
+    /** How long it waits for what should come. */
+    readonly patienceMs = PATIENCE_MS,
   ) {}
 
   open(path: string): Promise<void> {
@@ -33,7 +35,7 @@ export class Walk {
         }
         return null;
       },
-      PATIENCE_MS,
+      this.patienceMs,
       `no ${selector} called ${name}`,
     ) as Promise<WebElement>;
   }
@@ -60,7 +62,7 @@ export class Walk {
           last = (await this.texts(selector)).join('\n');
           return words.test(last);
         },
-        PATIENCE_MS,
+        this.patienceMs,
         `${selector} never said ${words}`,
       )
       .catch((e: unknown) => {
@@ -86,7 +88,7 @@ export class Walk {
 
   /** Verdicts of the eight gates as they stand in the panel, once the figures are there. */
   async gates(): Promise<Readonly<Record<string, string>>> {
-    await this.driver.wait(until.elementLocated(By.css('[aria-label="Eight gates"]')), PATIENCE_MS);
+    await this.driver.wait(until.elementLocated(By.css('[aria-label="Eight gates"]')), this.patienceMs);
     return this.driver.executeScript(`
       return Object.fromEntries([...document.querySelectorAll('[aria-label="Eight gates"] button')].map((b) =>
         [b.querySelector('span').innerText, b.querySelector('[role=img]').getAttribute('aria-label')]))`);
@@ -95,7 +97,7 @@ export class Walk {
   async waitForGate(gate: string, status: string): Promise<void> {
     await this.driver.wait(
       async () => (await this.gates())[gate] === status,
-      PATIENCE_MS,
+      this.patienceMs,
       `${gate} never was ${status}`,
     );
   }
@@ -118,7 +120,7 @@ export class Walk {
   async saved(name: string): Promise<string> {
     await this.driver.wait(
       async () => readdirSync(this.downloads).includes(name),
-      PATIENCE_MS,
+      this.patienceMs,
       `${name} was never saved`,
     );
     return readFileSync(join(this.downloads, name), 'utf8');
