@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
 import { sketch } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import { checkDocument, type Setup } from '../model';
 import {
   apply,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { mustAssess } from '../assess';
 import { checkDocument, type Setup } from '../model';
 import { freePorts, plugIn, takeOut } from '.';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { assessed, gate, sketch } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import type { AppClass, HostSpec, Identity, InputSpec } from '../model';
 import { type Act, act, atRest, type InputEntry, keyOf, type Surroundings, standing, whyNot } from '.';
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
 import { assessed, sketch } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import type { GateName } from '../gates';
 import { type Setup, turnKnob } from '../model';
 import { contest, figuresOf, knobsInOrder, type Setting, solveKnobs, USUAL_WISH, voiceRanges, windowOf } from '.';

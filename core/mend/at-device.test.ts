@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
 import { assessed, gate, twoInABox, usbMic } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import type { Session, Setup } from '../model';
 import { mends } from '.';
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoDrawer, demoSetups } from '@/demo';
 import { assessed, sketch } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import { apply, applyAll, freePorts, freshJointId } from '../change';
 import { checkDocument, type Setup } from '../model';
 import { statusesOf } from '../plan';

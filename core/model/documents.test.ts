@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { readDocument } from '@/core/read';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { type Document, FORMAT_VERSION, writeDocument } from '.';
 
 const bundle: Document = {

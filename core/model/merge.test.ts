@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { apply, asTheCareful, bypasses, type Change, faultsOf, moves, removals, switches } from '@/core/change';
 import { demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { checkDocument, merged, type Setup, same } from '.';
 
 // Two editors over one document: each turns what it sees, and what they made is brought together. The model is a list of

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
+import { catalogue } from '@/tests/support/frozen';
 import { trialJob, voice } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
 import { otherHoles } from '../change';

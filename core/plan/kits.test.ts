@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { trialJobs } from '@/tests/support/trials';
 import { checkDocument, type Drawer, FORMAT_VERSION, type Job } from '../model';
 import { type KitProgress, kitsFor } from './kits';

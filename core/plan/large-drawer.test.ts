@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { largeDrawer, trialJob, trialJobs } from '@/tests/support/trials';
 import type { Drawer, Job } from '../model';
 import { plan } from './plan';

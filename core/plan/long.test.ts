@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoDrawer } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { trialJob } from '@/tests/support/trials';
 import type { Job, Setup } from '../model';
 import { plan } from './plan';

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoJobs } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import type { Job } from '../model';
 import { openers } from '.';
 

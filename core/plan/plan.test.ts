@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { assess } from '../assess';
 import { GATES } from '../gates';
 import { checkDocument, type Drawer, type Job, type Preference, quantity, type Setup, turnKnob } from '../model';

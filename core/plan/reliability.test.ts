@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
+import { catalogue } from '@/tests/support/frozen';
 import { type Drawer, FORMAT_VERSION, type Outcome } from '../model';
 import { betaQuantile, rateOf } from './reliability';
 

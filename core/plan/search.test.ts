@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { connectorNamed, mate } from '../connectors';
 import { type Drawer, FORMAT_VERSION, type Job } from '../model';
 import type { Chain } from './chain';

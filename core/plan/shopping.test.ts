@@ -1,6 +1,6 @@
 import { csvParse } from 'd3-dsv';
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
+import { catalogue } from '@/tests/support/frozen';
 import { checkDocument, type Drawer, FORMAT_VERSION, isGiven } from '../model';
 import { shoppingCsv, shoppingList } from './shopping';
 import { costOf, stockOf } from './stock';

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
+import { catalogue } from '@/tests/support/frozen';
 import { from, trialJob, voice } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
 import { checkDocument, FORMAT_VERSION, type Job, type Setup } from '../model';

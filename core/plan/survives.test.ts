@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { sketch, usbMic } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import { survives } from './survives';
 
 describe('what survives the next device', () => {

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoDrawer, demoJobs } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { plan } from './plan';
 import { classNeeds } from './stock';
 import { usesOf } from './uses';

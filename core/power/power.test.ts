@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import { randomTree } from '@/tests/support/random-setup';
 import { compile } from '../compile';
 import type { Setup } from '../model';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
+import { catalogue } from '@/tests/support/frozen';
 import { randomSetup } from '@/tests/support/random-setup';
 import { compile } from '../compile';
 import { quantity, type Setup } from '../model';

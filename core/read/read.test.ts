@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
 import { assessed, gate } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import { swapPart, takeOut } from '../change';
 import {
   type Bundle,

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { sketch } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import { connectorNamed, mate } from '../connectors';
 import { FARTHEST_MM, insertion } from '.';
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { mustAssess, report as reportOf } from '../assess';
 import type { Setup } from '../model';
 import { compareTake, type TakeReport, takeReport } from '../take';

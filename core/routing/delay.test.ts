@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
+import { catalogue } from '@/tests/support/frozen';
 import type { Session } from '../model';
 import { totalMs } from '.';
 

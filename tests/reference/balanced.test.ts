@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { magnitude } from '@/core/circuit';
 import { mends } from '@/core/mend';
+import { catalogue } from '@/tests/support/frozen';
 import { assessed, gate, type Sketch, sketch } from '../support/bench-setup';
 
 // Balanced, unbalanced and everything between, worked on paper from the class figures; wires and contacts neglected.

@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { compile } from '@/core/compile';
 import { THIRD_OCTAVES_HZ } from '@/core/signal';
 import { demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { driven } from '../support/driven';
 import { expectLikeNgspice } from './compare';
 

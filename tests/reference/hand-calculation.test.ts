@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
+import { catalogue } from '@/tests/support/frozen';
 import { assessed, gate, sketch } from '../support/bench-setup';
 
 // Worked on paper from the class figures with the formulas of any handbook (Ohm, Thevenin, 4kTRB, 20 log); none of it uses

@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { prepare } from '@/core/circuit';
 import { compile } from '@/core/compile';
 import { quieterFor } from '@/core/plan';
 import { probeJoint } from '@/core/readings';
 import { criticalDistanceM, directOverRoomDb } from '@/core/signal';
 import { demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { assessed, sketch } from '../support/bench-setup';
 
 // Worked on paper; each says what is neglected.

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { mustAssess } from '@/core/assess';
 import type { Job } from '@/core/model';
 import { quieterFor } from '@/core/plan';
+import { catalogue } from '@/tests/support/frozen';
 import { assessed, boxed, gate, lapel, type Sketch, sketch, toldOf } from '../support/bench-setup';
 
 // What each gate judges and what it leaves alone; supply noise by hand calculation (common practice, no source, unless named).

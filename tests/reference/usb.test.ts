@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { compile } from '@/core/compile';
 import type { Setup } from '@/core/model';
 import { ISOCHRONOUS, ohmPerMetre, streamBytes, usbTree } from '@/core/power';
+import { catalogue } from '@/tests/support/frozen';
 import { assessed, gate, type Sketch, sketch, toldOf } from '../support/bench-setup';
 
 /** What is asked here does not depend on a microphone. */

@@ -12,6 +12,7 @@ import {
   type Part,
   type Setup,
 } from '@/core/model';
+import { catalogue as frozen } from './frozen';
 
 /** A setup in a few words: parts by id, joints as 'part.port > part.port', microphones with distances. */
 export interface Sketch {
@@ -122,7 +123,7 @@ export const gate = (a: Assessment, name: GateName): Verdict => a.verdicts.find(
 
 /** What is said first of a setup, why it is ill and what would mend it, once all has been tried. */
 export function toldOf(setup: Setup, drawer: Drawer | null = null): Standing & { readonly first: Headline } {
-  const standing = [...mends(setup, drawer, catalogue)].at(-1)!;
+  const standing = [...mends(setup, drawer, frozen)].at(-1)!;
   return { ...standing, first: headline(mustAssess(setup, catalogue).verdicts, standing.causes) };
 }
 

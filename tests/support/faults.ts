@@ -1,4 +1,3 @@
-import { catalogue } from '@/catalogue';
 import { mustAssess } from '@/core/assess';
 import { type Cause, headline } from '@/core/cause';
 import { apply, applyAll, type Change, type Fault, type FaultKind, faultsOf, inverse, touched } from '@/core/change';
@@ -6,6 +5,7 @@ import { mends, type Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
 import { plan } from '@/core/plan';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { from, trialJob, trialJobs, voice } from './trials';
 
 /** Numbers by chance that are the same each time (Park and Miller 1988). */

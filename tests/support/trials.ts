@@ -1,6 +1,6 @@
-import { catalogue } from '@/catalogue';
 import { type Drawer, FORMAT_VERSION, type Job, RATED_SPL, type Source } from '@/core/model';
 import { demoDrawer } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 
 /** Jobs unlike those of the demo, and a drawer as large as planning is meant for: for tests and the bench. */
 

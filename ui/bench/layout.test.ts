@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
 import { assess, report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { demoSetups } from '@/demo';
+import { catalogue } from '@/tests/support/frozen';
 import { randomSetup } from '@/tests/support/random-setup';
 import { layOut } from './layout';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { catalogue } from '@/catalogue';
+import { catalogue } from '@/tests/support/frozen';
 import { positionAt, shareOf } from './law';
 
 const gains = [...catalogue.parts.values()].flatMap((c) => (c.knobs ?? []).filter((k) => k.unit === 'dB'));
