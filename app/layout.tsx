@@ -5,7 +5,7 @@ import './globals.css';
 
 export const metadata: Metadata = {
   title: { default: 'Symplex', template: '%s · Symplex' },
-  description: 'Computes what a chain of microphones, leads and adapters will do on a phone or tablet',
+  description: 'Computes what a chain of microphones, cables and adapters will do on a phone or tablet',
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#f5f3ec' };
 

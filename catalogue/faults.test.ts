@@ -73,7 +73,7 @@ const FAULTS: readonly (readonly [string, string, (c: Written) => unknown, strin
   // Used once, and there.
   ['an id used twice in a file', 'lead-xlr', (c) => (c.id = 'lead-3-3'), '"lead-3-3" is there already'],
   ['an id used twice in two files', 'camera', (c) => (c.id = 'lead-xlr'), 'is there already, in leads.json'],
-  ['two classes of one name', 'lead-xlr', (c) => (c.name = 'Camera with microphone hole'), '/name'],
+  ['two classes of one name', 'lead-xlr', (c) => (c.name = 'Camera with microphone socket'), '/name'],
   [
     'a port id used twice',
     'interface-usb-2',

@@ -79,7 +79,7 @@ function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes,
   };
   for (const v of verdicts) {
     const room = v.room === null ? '     ' : v.room.toFixed(2).padStart(5);
-    lines.push(`${v.gate.padEnd(8)} ${MARKS[v.status]} room ${room}  ${v.brief}`);
+    lines.push(`${v.gate.padEnd(8)} ${MARKS[v.status]} margin ${room}  ${v.brief}`);
     for (const c of causes.filter((k) => k.faults.some((f) => f.gate === v.gate))) {
       const [fault] = c.faults;
       once(fault.gate === v.gate ? c.sentence : `Follows from ${fault.gate}: ${c.sentence}`);

@@ -18,12 +18,12 @@ describe('symplex check', () => {
     expect(status).toBe(0);
     expect(out.match(/^(fit|wired|seen|level|clean|powered|heard|safe) +pass/gm)).toHaveLength(8);
   });
-  test('exits 1 and names the guilty joint, each sentence once', () => {
+  test('exits 1 and names the guilty connection, each sentence once', () => {
     const { status, out } = symplex(['check', 'demo/kiln-first-try.setup.json']);
     expect(status).toBe(1);
     expect(out).toMatch(/seen +FAIL/);
     const sentences = out.split('\n').filter((l) => l.startsWith('         '));
-    expect(sentences.join()).toMatch(/joint 4/);
+    expect(sentences.join()).toMatch(/connection 4/);
     expect(new Set(sentences).size).toBe(sentences.length);
   });
   test('--json gives the readings that the verdicts rest on, as numbers', () => {
@@ -35,7 +35,7 @@ describe('symplex check', () => {
     expect(level.value).toBeCloseTo(-arrival.peakDbfs, 9);
     expect(out).not.toMatch(/NaN|Infinity/);
   });
-  test('--json tells what each joint offers when it is pulled apart', () => {
+  test('--json tells what each connection offers when it is pulled apart', () => {
     const { out } = symplex(['check', '--json', 'demo/kiln-rehearsed.setup.json']);
     // The headset adapter's bias, through 2.2 kohm.
     const [bias] = JSON.parse(out).probes.j5;

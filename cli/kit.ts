@@ -63,7 +63,7 @@ function words(
     }
     for (const a of answers) {
       const chain = a.answer.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
-      lines.push(`   ${nameOf(a.job)}: ${chain} (room ${a.answer.score.room.toFixed(1)})`);
+      lines.push(`   ${nameOf(a.job)}: ${chain} (margin ${a.answer.score.room.toFixed(1)})`);
     }
     lines.push('');
   }

@@ -38,7 +38,7 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
     const chain = a.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
     lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
     lines.push(
-      `   to buy ${a.cost.toFixed(2)}, weakest ${a.weakest.gate} ${a.weakest.status} (room ${a.weakest.room?.toFixed(2)}), ${a.pieces} pieces, ${a.massG.toFixed(0)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
+      `   to buy ${a.cost.toFixed(2)}, weakest ${a.weakest.gate} ${a.weakest.status} (margin ${a.weakest.room?.toFixed(2)}), ${a.pieces} pieces, ${a.massG.toFixed(0)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
     );
     if (a.lostBy) lines.push(`   ${a.lostBy}${a.toWin ? ` ${a.toWin}` : ''}`);
     lines.push('');

@@ -32,12 +32,12 @@ describe('each demo setup does what its name says', () => {
     );
     expect(new Set(statuses)).toEqual(new Set(['pass']));
   });
-  test('the first try shorts the microphone contact at joint 4', () => {
+  test('the first try shorts the microphone contact at connection 4', () => {
     const gate = judged('kiln-first-try');
     expect(gate('seen')).toMatchObject({ status: 'fail', joint: 'j4', part: 'lead' });
     expect(gate('seen').value).toBeLessThan(1);
   });
-  test('the mixer drives the camera too hot at its microphone hole', () => {
+  test('the mixer drives the camera too hot at its microphone socket', () => {
     const gate = judged('glaze-too-hot');
     expect(gate('level')).toMatchObject({ status: 'fail', part: 'camera' });
     expect(gate('level').sentence).toMatch(/Line level meets a microphone input/);
@@ -57,10 +57,10 @@ describe('each demo setup does what its name says', () => {
   test('the laptop was told that headphones were plugged in', () => {
     expect(judged('clay-call')('seen').brief).toBe('told: headphones');
   });
-  test('the hall mixer and the earthed charger on two outlets make a loop, by the joints of the line to the laptop', () => {
+  test('the hall mixer and the earthed charger on two outlets make a loop, by the connections of the line to the laptop', () => {
     const gate = judged('glaze-hall');
     expect(gate('clean')).toMatchObject({ status: 'fail', lane: 'ground' });
-    expect(gate('clean').sentence).toMatch(/ground difference round Hall mixer, joints 3, 4 and 5, and Laptop/);
+    expect(gate('clean').sentence).toMatch(/ground difference round Hall mixer, connections 3, 4 and 5, and Laptop/);
     expect(gate('wired').status).not.toBe('fail');
   });
 });

@@ -125,11 +125,11 @@ test('${a.id} joins contact to contact', () => {
       ? `    job: { app: 'studio' },
     device: '${device}',
     parts: { mic: 'dynamic-handheld', cable: 'lead-xlr', box: '${a.id}', usb: '${a.connector === 'usb-b:socket' ? 'lead-usb-a-b' : 'lead-usb-a-c'}' },
-    joints: ['mic.xlr > cable.a', 'cable.b > box.in1', 'box.usb > usb.b', 'usb.a > ${device}.usb'],
+    connections: ['mic.xlr > cable.a', 'cable.b > box.in1', 'box.usb > usb.b', 'usb.a > ${device}.usb'],
     hears: { mic: 0.05 },`
       : `    device: '${device}',
     parts: { mic: '${a.id}' },
-    joints: ['mic.usb > ${device}.usb'],
+    connections: ['mic.usb > ${device}.usb'],
     hears: { mic: 0.3 },`;
   return `import { expect, test } from 'vitest';
 import { assessed, gate, sketch } from '@/tests/support/bench-setup';

@@ -31,7 +31,7 @@ const PICTURES: readonly Picture[] = [
     size: DESK,
     path: 'line/?setup=kiln-rehearsed',
     ready: async (walk) => {
-      await walk.press(/^Joint 5/);
+      await walk.press(/^Connection 5/);
       await walk.slide(/^Plug out by/, 3.2);
       await walk.waitForGate('Fit', 'fail');
     },

@@ -10,6 +10,7 @@ import { readDocument } from '@/core/read';
 import { chance } from '@/core/render';
 import { writeWav } from '@/core/wav';
 import { demoSetups } from '@/demo';
+import { UNDO_STEPS } from '@/store';
 import { openBrowser, serve } from '../tests/support/page';
 import { Walk } from '../tests/support/walk';
 
@@ -120,7 +121,10 @@ function faultOf(before: Kept, after: Kept): string | null {
   }
   for (const t of before.takes)
     if (!after.takes.some((u) => u.id === t.id && u.size === t.size)) return `take ${t.id} is gone`;
+  const newest = Math.max(0, ...after.steps.map((s) => s.seq));
   for (const s of before.steps) {
+    // Only so many are kept for undo.
+    if (s.seq <= newest - UNDO_STEPS) continue;
     const now = after.steps.find((o) => o.seq === s.seq);
     // What was undone goes when something new is done.
     if (!now && s.undone === 0) return `step ${s.seq} is gone`;

@@ -1,7 +1,7 @@
 import { type Change, type Desk, desk, type Kept, type Kind, type Step } from './desk';
 
 /** Steps kept for undo. */
-const LONGEST = 300;
+export const UNDO_STEPS = 300;
 
 /** What a document should become; null takes it away. */
 export type Edit = {
@@ -39,7 +39,7 @@ export async function change(label: string, edits: readonly Edit[]): Promise<voi
     const seq = await db.steps.add({ label, changes, undone: 0 });
     await db.steps
       .where('seq')
-      .belowOrEqual(seq - LONGEST)
+      .belowOrEqual(seq - UNDO_STEPS)
       .delete();
   });
 }

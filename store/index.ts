@@ -2,7 +2,7 @@ export { bringInFile, everythingAsFile, type Underway } from './archive';
 export { type Brought, bringIn } from './bring-in';
 export { desk, type Kept, type KeptTake, KINDS, type Kind, photoKey, type Setting } from './desk';
 export { everythingKept } from './everything';
-export { change, type Edit, nextSteps, ownWrites, redo, undo } from './history';
+export { change, type Edit, nextSteps, ownWrites, redo, UNDO_STEPS, undo } from './history';
 export { ready, reopened, type Where } from './ready';
 export { type Revised, revise } from './revise';
 export { askToKeep, type RoomLeft, roomLeft } from './room';

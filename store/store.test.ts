@@ -322,7 +322,7 @@ describe('what lies in the database and is no document of ours', () => {
     ['a newer version', as({ version: 99 }), '/version'],
     ['another format', as({ format: 'symplex.drawer' }), ''],
     [
-      'a joint that leads to nothing',
+      'a connection that leads to nothing',
       as({ joints: [{ ...setup.joints[0], a: { part: 'gone', port: 'x' } }] }),
       '/joints/0/a/part',
     ],

@@ -47,7 +47,7 @@ export interface Effect {
 /** Of findings of one gate, what can only be asked once another passes comes later. */
 const LATER: Partial<Record<GateName, readonly RegExp[]>> = {
   wired: [/^(sides|outputs|apart|channels)/],
-  heard: [/^hears (yourself|the far end)$/, /^hears (yourself|the far end) ./, /^(late|echo)/],
+  heard: [/^hears (yourself|the caller)$/, /^hears (yourself|the caller) ./, /^(late|echo)/],
   seen: [/^(clocks|notes)/],
 };
 const stageOf = ({ gate, topic }: Fault): number => (LATER[gate] ?? []).findIndex((r) => r.test(topic)) + 1;

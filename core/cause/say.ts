@@ -1,14 +1,16 @@
-import { type Change, contactName, holeName, jointName, lower, portName, positionName, withArticle } from '../change';
+import { type Change, contactName, holeName, jointName, portName, positionName } from '../change';
 import {
   type Catalogue,
   isFader,
   isShut,
   knobAt,
+  lower,
   type PortRef,
   partName,
   quantity,
   type Session,
   type Setup,
+  withArticle,
 } from '../model';
 import { rankOf } from './consequence';
 import type { Failing } from './effect';
@@ -34,7 +36,7 @@ export function sayWrongPiece(setup: Setup, catalogue: Catalogue, change: Change
   const measured = firstSentence(finding.sentence);
   // Of a piece missing where it was measured, the place is said once.
   if (change.do === 'insert' && finding.joint === change.joint)
-    return `${measured} Something like ${withArticle(catalogue.parts.get(change.part.class)!)} is missing there.`;
+    return `${measured} Something like ${withArticle(catalogue.parts.get(change.part.class)!.name)} is missing there.`;
   if (change.do === 'attach' && measured.startsWith('Nothing ')) return measured;
   return `${fault(setup, catalogue, change, [])}: ${inside(measured)}`;
 }
@@ -132,7 +134,7 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return `${name(change.part)} is too ${change.distanceM < distanceM ? 'far from' : 'near to'} ${who}: ${Number(distanceM.toFixed(2))} m`;
     }
     case 'insert':
-      return `At ${at(change.joint)}, something like ${withArticle(catalogue.parts.get(change.part.class)!)} is missing`;
+      return `At ${at(change.joint)}, something like ${withArticle(catalogue.parts.get(change.part.class)!.name)} is missing`;
     case 'attach':
       return `Nothing is in the ${holeName(setup, catalogue, change.to)}`;
     case 'replace':
@@ -217,9 +219,9 @@ function consequence(setup: Setup, explained: readonly Failing[]): string {
   if (has('clean', 'noise')) return ': hiss';
   const hum = explained.find((f) => f.gate === 'clean' && f.topic.startsWith('hum'));
   if (hum) return hum.finding.sentence.startsWith('Static') ? ': static' : ': hum';
-  if (has('heard', 'echo')) return ': the far end hears itself';
+  if (has('heard', 'echo')) return ': the caller hears their own voice';
   const hears = explained.find((f) => f.gate === 'heard' && /^(hears|ears) /.test(f.topic));
-  if (hears) return `: ${hears.topic.includes('yourself') ? 'you do not hear yourself' : 'the far end is not heard'}`;
+  if (hears) return `: ${hears.topic.includes('yourself') ? 'you do not hear yourself' : 'the caller is not heard'}`;
   return '';
 }
 

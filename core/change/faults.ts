@@ -9,7 +9,7 @@ export type FaultKind =
   | 'broken conductor'
   | 'bridged contacts'
   | 'dirty contacts'
-  | 'wrong hole'
+  | 'wrong socket'
   | 'plugs exchanged'
   | 'lead back to front'
   | 'unplugged'
@@ -56,7 +56,7 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
     }
     yield { kind: 'unplugged', change: { do: 'unplug', joint: joint.id } };
   }
-  for (const change of moves(setup, catalogue)) yield { kind: 'wrong hole', change };
+  for (const change of moves(setup, catalogue)) yield { kind: 'wrong socket', change };
   for (const change of exchanges(setup, catalogue)) yield { kind: 'plugs exchanged', change };
   for (const change of turns(setup, catalogue)) yield { kind: 'lead back to front', change };
   for (const change of switches(setup, catalogue)) yield { kind: 'switch', change };

@@ -17,7 +17,7 @@ export type { Change, End, SessionChange, Side, Structure } from './change';
 export { effortS } from './effort';
 export { type Fault, type FaultKind, faultsOf } from './faults';
 export { inverse, isIdle, structureOf } from './inverse';
-export { contactName, holeName, jointName, lower, portName, positionName, say, sayAll, withArticle } from './say';
+export { contactName, holeName, jointName, portName, positionName, say, sayAll } from './say';
 export {
   attachPart,
   BY_WIRE_M,

@@ -6,11 +6,12 @@ import {
   type Joint,
   type KnobSpec,
   knobAt,
-  type PartClass,
+  lower,
   type PortRef,
   partName,
   type Session,
   type Setup,
+  withArticle,
 } from '../model';
 import { apply } from './apply';
 import type { Change, End, SessionChange } from './change';
@@ -95,17 +96,17 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
         ? `Use ${change.to} m of ${lower(name(change.part))}`
         : `Set ${change.name} of ${name(change.part)}`;
     case 'insert':
-      return `Put ${withArticle(catalogue.parts.get(change.part.class)!)} into ${jointName(setup, change.joint)}`;
+      return `Put ${withArticle(catalogue.parts.get(change.part.class)!.name)} into ${jointName(setup, change.joint)}`;
     case 'bypass':
       return change.through === undefined
         ? `Take ${name(change.part)} out of the line`
         : `Take ${name(change.part)} and ${name(change.through)} out of the line`;
     case 'attach':
-      return `Plug ${withArticle(catalogue.parts.get(change.part.class)!)} into the ${holeName(setup, catalogue, change.to)}`;
+      return `Plug ${withArticle(catalogue.parts.get(change.part.class)!.name)} into the ${holeName(setup, catalogue, change.to)}`;
     case 'remove':
       return `Take ${name(change.part)} away`;
     case 'replace':
-      return `Use ${withArticle(catalogue.parts.get(change.by.class)!)} in place of ${name(change.part)}`;
+      return `Use ${withArticle(catalogue.parts.get(change.by.class)!.name)} in place of ${name(change.part)}`;
     case 'distance': {
       const source = setup.job.sources.find((s) => s.id === change.source);
       return `Bring ${name(change.part)} to ${change.distanceM.toFixed(2)} m from ${source?.name ?? change.source}`;
@@ -146,7 +147,7 @@ const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 /** "joint 3": numbered in the order of plugging. */
 export const jointName = (setup: Setup, id: string): string =>
-  `joint ${setup.joints.findIndex((j) => j.id === id) + 1}`;
+  `connection ${setup.joints.findIndex((j) => j.id === id) + 1}`;
 
 const CONTACT_WORDS: Readonly<Record<string, string>> = {
   ring1: 'ring 1',
@@ -169,17 +170,6 @@ export const portName = (setup: Setup, catalogue: Catalogue, { part, port }: Por
 /** "microphone hole of Camera". */
 export const holeName = (setup: Setup, catalogue: Catalogue, ref: PortRef): string =>
   `${portName(setup, catalogue, ref)} of ${partName(setup, catalogue, ref.part)}`;
-
-/** "an 8-contact adapter", "a pad", "headphones". */
-export function withArticle({ name }: PartClass): string {
-  if (/^(head|ear)phones\b/i.test(name)) return lower(name);
-  const an = /^[aeiou8]/i.test(name) && !/^(usb|u[ns]i)/i.test(name);
-  return `${an || /^(XLR|M[A-Z])/.test(name) ? 'an' : 'a'} ${lower(name)}`;
-}
-
-/** Small at its beginning, unless it begins with an abbreviation. */
-export const lower = (words: string): string =>
-  /^[A-Z][A-Z0-9-]/.test(words) ? words : `${words[0].toLowerCase()}${words.slice(1)}`;
 
 const into = (setup: Setup, catalogue: Catalogue, end: End, other: End): string => {
   const far = (e: End) => {

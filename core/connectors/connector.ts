@@ -56,14 +56,18 @@ export function contactsOf(connector: Connector): readonly string[] {
   }
 }
 
-/** Short words for a connector: "3.5 mm three-pole plug". */
+/** TS, TRS or TRRS, by the contacts of a concentric plug or socket; another connector has no such name. */
+export const concentricName = (connector: Connector): string =>
+  connector.form === 'keyed' ? '' : (['', '', 'TS', 'TRS', 'TRRS'][contactsOf(connector).length] ?? '');
+
+/** Short words for a connector: "3.5 mm TRS plug". */
 export function describeConnector(connector: Connector): string {
-  const poles = ['', '', 'two-pole', 'three-pole', 'four-pole'][contactsOf(connector).length];
+  const contacts = concentricName(connector);
   switch (connector.form) {
     case 'concentric-plug':
-      return `${lock(connector.profile)}${connector.profile.diameterMm} mm ${poles} plug`;
+      return `${lock(connector.profile)}${connector.profile.diameterMm} mm ${contacts} plug`;
     case 'concentric-socket':
-      return `${lock(connector.profile)}${connector.profile.diameterMm} mm ${poles} socket`;
+      return `${lock(connector.profile)}${connector.profile.diameterMm} mm ${contacts} socket`;
     case 'keyed':
       if (connector.family === 'radio') return 'radio link';
       return `${FAMILIES[connector.family].label} ${connector.gender}`;

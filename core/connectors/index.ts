@@ -1,4 +1,11 @@
-export { CONNECTOR_NAMES, type Connector, connectorNamed, contactsOf, describeConnector } from './connector';
+export {
+  CONNECTOR_NAMES,
+  type Connector,
+  concentricName,
+  connectorNamed,
+  contactsOf,
+  describeConnector,
+} from './connector';
 export type { FamilyName } from './keyed';
 export { type Mating, mate, type Touch } from './mate';
 export type { PlugProfile, Segment, SocketProfile, Spring } from './profile';

@@ -15,7 +15,7 @@ const USB2 = ['vbus', 'dm', 'dp', 'gnd'] as const;
 export const FAMILIES = {
   xlr3: { label: 'three-pin XLR', contacts: ['1', '2', '3'], toleranceMm: 3 },
   'mini-xlr3': { label: 'three-pin mini-XLR', contacts: ['1', '2', '3'], toleranceMm: 1.5 },
-  phono: { label: 'phono', contacts: ['tip', 'sleeve'], toleranceMm: 1.5 },
+  phono: { label: 'RCA (phono)', contacts: ['tip', 'sleeve'], toleranceMm: 1.5 },
   'usb-a': { label: 'USB-A', contacts: USB2, toleranceMm: 1.5 },
   'usb-b': { label: 'USB-B', contacts: USB2, toleranceMm: 1.5 },
   'usb-micro-b': { label: 'USB micro-B', contacts: USB2, toleranceMm: 0.8 },

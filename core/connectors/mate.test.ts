@@ -42,7 +42,7 @@ describe('plugs that are out', () => {
       ],
     });
   });
-  test('a case of 2 mm moves the microphone contact of a four-pole plug off its ring', () => {
+  test('a case of 2 mm moves the microphone contact of a TRRS plug off its ring', () => {
     expect(touches('plug-3.5-4', 'socket-3.5-4', 2)).toContain('sleeve:ring2');
   });
   test('far enough out touches nothing, for every pair that fits', () => {

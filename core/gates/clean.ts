@@ -87,9 +87,11 @@ function hum(readings: Readings, { input, number, hum: all, overHumDb }: Channel
 
 /** "round Hall mixer, joints 3, 4 and 5, and Laptop". */
 function roundLoop(compiled: Compiled, { from, joints, to }: Loop): string {
-  const numbers = joints.map((id) => jointLabel(compiled, id).replace('joint ', ''));
+  const numbers = joints.map((id) => jointLabel(compiled, id).replace('connection ', ''));
   const through =
-    numbers.length > 1 ? `joints ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}` : `joint ${numbers[0]}`;
+    numbers.length > 1
+      ? `connections ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`
+      : `connection ${numbers[0]}`;
   return `round ${nameOf(compiled, from)}, ${through}, and ${nameOf(compiled, to)}`;
 }
 

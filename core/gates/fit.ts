@@ -35,7 +35,7 @@ export function fitGate(readings: Readings): Verdict {
 
 function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   const { id } = joint.joint;
-  const at = { topic: `joint ${id}`, joint: id, part: joint.a.part.id, lane: 'signal' as const };
+  const at = { topic: `connection ${id}`, joint: id, part: joint.a.part.id, lane: 'signal' as const };
   const strange = [joint.a, joint.b].find((s) => s.partClass.kind === 'unknown');
   if (strange) {
     const sentence = `Whether ${nameOf(compiled, strange.part.id)} fits at ${jointSentence(compiled, id)}, and what it does there, cannot be computed: exchange it for one that is known here${strange.partClass.host ? '' : ', or take it out'}.`;
@@ -65,10 +65,10 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
       limit: slackMm,
       unit: 'mm',
       room: (slackMm - outMm) / COMFORT_MM,
-      brief: outMm > 0 ? `${outMm.toFixed(1)} mm out` : `seated, ${compiled.joints.length} joints`,
+      brief: outMm > 0 ? `${outMm.toFixed(1)} mm out` : `seated, ${compiled.joints.length} connections`,
     },
     {
-      good: `All ${compiled.joints.length} joints are seated.`,
+      good: `All ${compiled.joints.length} connections are seated.`,
       bad: `The ${connectorText(plug.port.connector)} at ${jointSentence(compiled, id)} stands ${outMm.toFixed(1)} mm out; past ${slackMm.toFixed(1)} mm ${concentric ? 'its contacts meet the wrong ring' : 'it no longer touches'}.`,
     },
   );

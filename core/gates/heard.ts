@@ -29,12 +29,12 @@ export function heardGate(readings: Readings): Verdict {
   }
   return verdict('heard', [
     ...(hearsSelf(hearing) ? hears(readings, 'yourself') : []),
-    ...(hearsFarEnd(hearing) ? hears(readings, 'the far end') : []),
+    ...(hearsFarEnd(hearing) ? hears(readings, 'the caller') : []),
     ...echo,
   ]);
 }
 
-type What = 'yourself' | 'the far end';
+type What = 'yourself' | 'the caller';
 
 const fail = (topic: string, brief: string, sentence: string, part: string): Finding => ({
   topic,
@@ -109,7 +109,7 @@ function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: Wha
 /** One's own voice: under 3 ms fine, 10 noticeable, 25 disturbing (common practice). */
 const OWN_LIMIT_MS = 25;
 const OWN_FINE_MS = 10;
-/** One way to the far end: 150 ms preferred, 400 the limit (ITU-T G.114, from memory). */
+/** One way to the caller: 150 ms preferred, 400 the limit (ITU-T G.114, from memory). */
 const FAR_LIMIT_MS = 400;
 const FAR_FINE_MS = 150;
 
@@ -137,7 +137,7 @@ function echoNeedsDb(ms: number): number {
   return db0 + ((db1 - db0) * Math.log(ms / ms0)) / Math.log(ms1 / ms0);
 }
 
-/** Does the far end hear itself? */
+/** Does the caller hear itself? */
 function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
   const ms = totalMs(delays.far);
   if (ms === 0) return [];
@@ -160,8 +160,8 @@ function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
         lane: 'return',
       },
       {
-        good: `The far end hears nothing of itself: what it says comes back ${Math.round(db)} dB down${app}.`,
-        bad: `The far end hears itself ${(2 * ms).toFixed(0)} ms later, only ${Math.max(0, Math.round(db))} dB down${app}, ${by}`,
+        good: `The caller hears nothing of themselves: what they say comes back ${Math.round(db)} dB down${app}.`,
+        bad: `The caller hears their own voice ${(2 * ms).toFixed(0)} ms later, only ${Math.max(0, Math.round(db))} dB down${app}, ${by}`,
       },
     );
   });
@@ -208,8 +208,8 @@ function late({ compiled, delays, ears, app, lines, playbackPart }: Readings, wh
               bad: `You hear yourself ${ms.toFixed(0)} ms late, most of it from ${from}: from ${OWN_LIMIT_MS} ms on it stops you speaking.`,
             }
           : {
-              good: `The far end hears you ${ms.toFixed(0)} ms later.`,
-              bad: `The far end hears you ${ms.toFixed(0)} ms later, most of it from ${from}: past ${FAR_LIMIT_MS} ms people talk over each other.`,
+              good: `The caller hears you ${ms.toFixed(0)} ms later.`,
+              bad: `The caller hears you ${ms.toFixed(0)} ms later, most of it from ${from}: past ${FAR_LIMIT_MS} ms people talk over each other.`,
             },
     ),
   ];

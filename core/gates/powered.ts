@@ -239,7 +239,7 @@ function volts(readings: Readings, { part, on, volt, loadMa }: UsbNode): Finding
     },
     {
       good: `${nameOf(compiled, part)} has ${volt.toFixed(2)} V at its plug.`,
-      bad: `${nameOf(compiled, part)} gets only ${volt.toFixed(2)} V${joint ? ` at ${jointSentence(compiled, joint)}` : ''}: the leads before it take the rest at ${loadMa.toFixed(0)} mA.`,
+      bad: `${nameOf(compiled, part)} gets only ${volt.toFixed(2)} V${joint ? ` at ${jointSentence(compiled, joint)}` : ''}: the cables before it take the rest at ${loadMa.toFixed(0)} mA.`,
     },
   );
 }

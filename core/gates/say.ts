@@ -9,7 +9,7 @@ export function nameOf(compiled: Compiled, part: string): string {
 
 /** "joint 3": numbered in the order of plugging. */
 export function jointLabel(compiled: Compiled, joint: string): string {
-  return `joint ${compiled.setup.joints.findIndex((j) => j.id === joint) + 1}`;
+  return `connection ${compiled.setup.joints.findIndex((j) => j.id === joint) + 1}`;
 }
 
 /** "joint 3, Straight lead into Headset adapter": always plug into socket. */

@@ -120,7 +120,7 @@ function notes({ compiled, entries, app }: Readings): Finding[] {
       const name = nameOf(compiled, e.part);
       const good = e.listed && app.takesNotes === true;
       const why = e.listed
-        ? `the ${app.name} plays no notes.`
+        ? `the ${app.name} takes no MIDI.`
         : e.why === 'unpowered'
           ? 'it gets too little power to start.'
           : `no data reach it${e.joint ? ` at ${jointSentence(compiled, e.joint)}` : ''}.`;
@@ -158,7 +158,7 @@ function passedOver(readings: Readings, entry: InputEntry, why: Absence, instead
       return entry.unlicensed
         ? fail(
             'app refuses it',
-            `The ${app.name} takes nothing through ${nameOf(compiled, entry.unlicensed)}: its identity chip carries no licence. Other apps may. ${instead}`,
+            `The ${app.name} takes nothing through ${nameOf(compiled, entry.unlicensed)}: it is not certified. Other apps may. ${instead}`,
             { part: entry.unlicensed },
           )
         : fail(
@@ -274,8 +274,8 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
     case 'unlicensed': {
       const piece = usb.nodes.get(entry.part)!.unlicensed!;
       return fail(
-        'no licence',
-        `The ${device} refuses ${nameOf(compiled, piece)}: its identity chip carries no licence. ${instead}`,
+        'not certified',
+        `The ${device} refuses ${nameOf(compiled, piece)}: it is not certified for it. ${instead}`,
         { part: piece },
       );
     }
@@ -312,7 +312,7 @@ function absent(readings: Readings, entry: InputEntry, instead: string, fail: Fa
     case 'other-bus':
       return fail(
         'not USB',
-        `${self} speaks an older bus that is not USB: no lead or adapter translates it, and the ${device} cannot use it. ${instead}`,
+        `${self} speaks an older bus that is not USB: no cable or adapter translates it, and the ${device} cannot use it. ${instead}`,
       );
     case 'needs-driver':
       return fail(

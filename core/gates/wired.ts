@@ -66,7 +66,7 @@ function arrives(readings: Readings, line: LineReading): Finding {
     const sentence = isAnotherMicrophone(readings, line)
       ? `${sourceName(readings, line.source)} is at ${microphone}, and ${nameOf(compiled, intended!.part)} is recorded.`
       : intended
-        ? `No joint leads from ${microphone} to ${nameOf(compiled, intended.part)}.`
+        ? `No connection leads from ${microphone} to ${nameOf(compiled, intended.part)}.`
         : `Nothing on the ${device} takes sound from outside as it is plugged now.`;
     return { ...none(topic, sentence), part: line.part };
   }
@@ -225,7 +225,7 @@ function sides(readings: Readings, source: string): Finding[] {
       },
       {
         good: `${name} is on both sides.`,
-        bad: `${name} vanishes when the sides are summed to mono: right is left upside down${opposite ? ` from ${jointSentence(compiled, opposite.joint.id)}, where hot meets left and cold meets right` : ''}.`,
+        bad: `${name} vanishes when the sides are summed to mono: right is left with its polarity reversed${opposite ? ` from ${jointSentence(compiled, opposite.joint.id)}, where hot meets left and cold meets right` : ''}.`,
       },
     ),
   );

@@ -31,7 +31,7 @@ const DIGITAL: readonly (readonly [string, string])[] = [
 export const QUESTIONS: readonly Question[] = [
   {
     id: 'lead',
-    text: 'Is it a lead: plugs at both ends and nothing but cable between?',
+    text: 'Is it a cable: plugs at both ends and nothing but cable between?',
     answers: YES,
     of: (c) => yes(c.kind === 'lead'),
   },
@@ -49,7 +49,7 @@ export const QUESTIONS: readonly Question[] = [
   },
   {
     id: 'ends',
-    text: 'How many plugs and holes has it in all?',
+    text: 'How many plugs and sockets has it in all?',
     answers: { '0': 'none', '1': 'one', '2': 'two', '3': 'three', more: 'four or more' },
     of: (c) => several(c.ports.filter((p) => p.carries !== 'radio').length, 4),
   },
@@ -89,14 +89,14 @@ export const QUESTIONS: readonly Question[] = [
   },
   {
     id: 'holes',
-    text: 'How many round jack holes has it?',
+    text: 'How many round jack sockets has it?',
     answers: { '0': 'none', '1': 'one', '2': 'two', more: 'three or more' },
     of: (c) => several(c.ports.filter(socket).length, 3),
   },
   {
     id: 'xlr',
-    text: 'Has it a big round connector with three pins or three holes?',
-    answers: { none: 'no', pins: 'with pins', holes: 'with holes', both: 'one of each', many: 'several' },
+    text: 'Has it a big round connector with three pins or three sockets?',
+    answers: { none: 'no', pins: 'with pins', holes: 'with sockets', both: 'one of each', many: 'several' },
     of: (c) => {
       const pins = c.ports.filter((p) => p.connector === 'xlr3:plug').length;
       const holes = c.ports.filter((p) => p.connector === 'xlr3:socket').length;
@@ -108,7 +108,7 @@ export const QUESTIONS: readonly Question[] = [
     ([family, words]): Question => ({
       id: family,
       text: `Has it a ${words}?`,
-      answers: { none: 'no', plug: 'a plug', socket: 'a hole', both: 'both, or several' },
+      answers: { none: 'no', plug: 'a plug', socket: 'a socket', both: 'both, or several' },
       of: (c) => {
         const found = c.ports.filter((p) => p.connector.startsWith(`${family}:`)).map((p) => p.connector.split(':')[1]);
         return found.length === 0 ? 'none' : found.length > 1 ? 'both' : found[0];
@@ -117,7 +117,7 @@ export const QUESTIONS: readonly Question[] = [
   ),
   {
     id: 'phono',
-    text: 'Has it phono plugs or holes, a pin in a collar?',
+    text: 'Has it RCA (phono) plugs or sockets, a pin in a collar?',
     answers: YES,
     of: (c) => yes(has(c, 'phono')),
   },
@@ -188,7 +188,7 @@ export const QUESTIONS: readonly Question[] = [
   },
   {
     id: 'licence',
-    text: 'Is there a licence mark for the 8-contact port on it?',
+    text: 'Does it say that it is certified for the 8-contact port?',
     answers: { yes: 'yes', no: 'no', none: 'it has no such plug' },
     of: (c) => (has(c, 'eight-contact') ? yes(c.usb?.licensed === true) : 'none'),
   },

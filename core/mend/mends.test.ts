@@ -27,7 +27,7 @@ const WRONG: readonly (readonly [string, Setup])[] = [
     }),
   ],
   [
-    'the wrong hole of a camera',
+    'the wrong socket of a camera',
     sketch({
       job: { app: 'plain-camera' },
       device: 'camera',
@@ -109,21 +109,24 @@ describe.each(WRONG)('mends of %s', (_, setup) => {
 
 describe('the first mend is the one that a practised hand would make', () => {
   const first = (setup: Setup) => standingOf(setup).mends[0];
-  test('a two-into-one splitter at the joint that shorts, and headphones since somebody must hear', () => {
+  test('a two-into-one splitter at the connection that shorts, and headphones since somebody must hear', () => {
     expect(first(setupNamed('kiln-first-try')).label).toMatch(
-      /^Put a two-into-one splitter into joint 4, and plug headphones.* into the headphone hole of/,
+      /^Put a two-into-one splitter into connection 4, and plug headphones.* into the headphone socket of/,
     );
   });
   test('a half-drawn plug is pushed in', () => {
     const setup = setupNamed('kiln-rehearsed');
     const loose = { ...setup, joints: setup.joints.map((j) => (j.id === 'j4' ? { ...j, outMm: 3.2 } : j)) };
     expect(ill(loose)).toBeGreaterThan(0);
-    expect(first(loose)).toMatchObject({ label: 'Push the plug of joint 4 fully in', buys: false });
+    expect(first(loose)).toMatchObject({ label: 'Push the plug of connection 4 fully in', buys: false });
     expect(ill(first(loose).setup)).toBe(0);
   });
   test.each([
-    ['a lead back to front', /^Turn the three-pole to four-pole lead round/],
-    ['the wrong hole of a camera', /^Move Camera-top shotgun from the headphone hole to the microphone hole of Camera/],
+    ['a lead back to front', /^Turn the TRS to TRRS cable round/],
+    [
+      'the wrong socket of a camera',
+      /^Move Camera-top shotgun from the headphone socket to the microphone socket of Camera/,
+    ],
     ['a condenser without its supply', /^Switch 48 V on at USB interface/],
     ['glaze-too-hot', /^Turn (Main|Gain 1) of Village-hall mixer down to/],
   ])('%s', (name, label) => expect(first(WRONG.find(([n]) => n === name)![1]).label).toMatch(label));

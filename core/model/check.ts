@@ -87,7 +87,7 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
       if (!connectorNamed(spec.connector)) throw new Error(`class ${part.class} names no connector: ${spec.connector}`);
       const key = `${ref.part}.${ref.port}`;
       if (taken.has(key))
-        return { pointer, message: `The port ${ref.port} of ${ref.part} already holds another joint.` };
+        return { pointer, message: `The port ${ref.port} of ${ref.part} already holds another connection.` };
       taken.add(key);
     }
   }
@@ -142,7 +142,7 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
   }
   const { openedAfter = 0, output, tracks = [] } = setup.session ?? {};
   if (openedAfter > setup.joints.length) {
-    const message = `There are ${setup.joints.length} joints: the app cannot be opened after ${openedAfter} of them.`;
+    const message = `There are ${setup.joints.length} connections: the app cannot be opened after ${openedAfter} of them.`;
     return { pointer: `${at}/session/openedAfter`, message };
   }
   if (output !== undefined && !isUnknown(output)) {

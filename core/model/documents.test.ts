@@ -73,11 +73,11 @@ describe('a wrong file is refused with the place of its first fault', () => {
       '/parts/3/measured/ohmPerM',
     ],
     [
-      'an opening after joints that are not there',
+      'an opening after connections that are not there',
       spoiled((d) => (d.session = { openedAfter: 99 })),
       '/session/openedAfter',
     ],
-    ['a lead that is to play', spoiled((d) => (d.session = { output: 'lead' })), '/session/output'],
+    ['a cable that is to play', spoiled((d) => (d.session = { output: 'lead' })), '/session/output'],
     ['a placement told twice', spoiled((d) => d.placements.push({ ...d.placements[0] })), '/placements/2'],
     [
       'an exchange told twice',

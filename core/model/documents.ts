@@ -10,7 +10,7 @@ export const UNKNOWN_APP = 'unknown-app';
 
 export type Purpose = 'record' | 'live' | 'call';
 export type Arrangement = 'one' | 'side-each' | 'both-sides';
-/** `both`: oneself and the far end, as a host does at a mixer. */
+/** `both`: oneself and the caller, as a host does at a mixer. */
 export type Hearing = 'nothing' | 'myself' | 'far-end' | 'both';
 export type Place = 'desk-mains' | 'desk' | 'hand' | 'gimbal';
 
@@ -31,7 +31,7 @@ export interface Source {
 /** What stands for the rated level of a source by wire: 94 dB SPL, 1 Pa, as microphones are rated at. */
 export const RATED_SPL = 94;
 
-/** Must one hear one's own voice, must one hear the far end? */
+/** Must one hear one's own voice, must one hear the caller? */
 export const hearsSelf = (hearing: Hearing): boolean => hearing === 'myself' || hearing === 'both';
 export const hearsFarEnd = (hearing: Hearing): boolean => hearing === 'far-end' || hearing === 'both';
 

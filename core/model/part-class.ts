@@ -342,7 +342,7 @@ export interface AppClass {
   readonly monitors: boolean;
   /** What it holds before it records or sends, milliseconds; est. */
   readonly bufferMs: number;
-  /** One way to the far end, milliseconds, for apps that call somebody; est. */
+  /** One way to the caller, milliseconds, for apps that call somebody; est. */
   readonly networkMs?: number;
   /** Whether it plays what a keyboard sends. */
   readonly takesNotes?: boolean;

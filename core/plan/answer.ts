@@ -95,7 +95,7 @@ function reason(job: Job, a: Answer, better: Answer): string {
       if (a.pieces > better.pieces) return `One has to carry ${a.pieces} pieces instead of ${better.pieces}.`;
   }
   if (upToEnough(a.score).room < upToEnough(better.score).room) {
-    return `Less room at its weakest gate: ${title(a.weakest)} ${a.weakest.room?.toFixed(1)} against ${better.score.room.toFixed(1)}.`;
+    return `Less margin at its weakest gate: ${title(a.weakest)} ${a.weakest.room?.toFixed(1)} against ${better.score.room.toFixed(1)}.`;
   }
   const riskier = LOSS * (better.reliable - a.reliable);
   if (riskier > 0 && dearer + riskier > 0 && riskier > dearer) {

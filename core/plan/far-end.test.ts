@@ -51,10 +51,10 @@ describe('one device both ways through a mixer', () => {
       heard(setup)
         .findings.map((f) => f.sentence)
         .join(),
-    ).toMatch(/yourself by wire.*hear the far end from/s);
+    ).toMatch(/yourself by wire.*hear the caller from/s);
   });
 
-  test('the line goes by the send, and not back through the lead that brings the caller', () => {
+  test('the line goes by the send, and not back through the cable that brings the caller', () => {
     for (const { path } of readings(setup).lines) {
       expect(path!.parts.map((id) => setup.parts.find((p) => p.id === id)!.class)).toEqual([
         'dynamic-handheld',
@@ -71,7 +71,7 @@ describe('one device both ways through a mixer', () => {
     const moved = otherHoles(setup, catalogue, send.id).find((h) => h.part === mixer && h.port.id === 'main-left')!;
     const verdict = heard(moved.setup);
     expect(verdict.status).toBe('fail');
-    expect(verdict.sentence).toMatch(/far end hears itself \d+ ms later.*through the Mixer with sends/);
+    expect(verdict.sentence).toMatch(/caller hears their own voice \d+ ms later.*through the Mixer with sends/);
     const loss = (s: Setup) => readings(s).echo[0].lossDb;
     // While the ears are not louder than one listens, the device plays as before: what is turned down is lost.
     const quiet = (db: number) => loss(turnKnob(turnKnob(moved.setup, mixer, 'phones', -30), mixer, 'stereo', db));
@@ -79,7 +79,7 @@ describe('one device both ways through a mixer', () => {
     expect(loss(moved.setup)).toBeLessThan(loss(setup) - 40);
   });
 
-  test('a lead that brings left and right to hot and cold cancels one voice that is on both', () => {
+  test('a cable that brings left and right to hot and cold cancels one voice that is on both', () => {
     const [left, right] = [at(setup, 'stereo-left')!, at(setup, 'stereo-right')!];
     const lead = [left.a, left.b].find((r) => r.part !== mixer)!.part;
     const player = setup.joints.find((j) => j !== left && j !== right && [j.a.part, j.b.part].includes(lead))!;
@@ -121,5 +121,5 @@ test('over a headset’s shared ground the echo follows the resistance that both
   const loss = (ohm: number) => readings(call(ohm)).echo[0].lossDb;
   expect(loss(1) - loss(2)).toBeGreaterThan(4);
   expect(loss(1) - loss(2)).toBeLessThan(6.5);
-  expect(heard(call(8)).sentence).toMatch(/far end hears itself .* by the ground/);
+  expect(heard(call(8)).sentence).toMatch(/caller hears their own voice .* by the ground/);
 });

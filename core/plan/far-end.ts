@@ -17,7 +17,7 @@ const EARS = { pieces: 1, doing: 0 };
 /** Returns and sends that are tried for one chain. */
 const MOST_RETURNS = 2;
 
-/** Does a chain pass through a mixer and fail by its ears alone, where the far end must be heard? */
+/** Does a chain pass through a mixer and fail by its ears alone, where the caller must be heard? */
 export function canMixFarEnd({ setup, assessment }: Settled, catalogue: Catalogue): boolean {
   const failing = assessment.verdicts.filter((v) => v.status === 'fail');
   const isMixer = (c: string) => catalogue.parts.get(c)!.kind === 'mixer';
@@ -30,8 +30,8 @@ export function canMixFarEnd({ setup, assessment }: Settled, catalogue: Catalogu
 }
 
 /**
- * A chain that goes through a mixer, with the far end brought into that mixer as well, and heard there beside one's own
- * voice: device to mixer and mixer to device at once. What goes back must not carry the far end, so every output that the
+ * A chain that goes through a mixer, with the caller brought into that mixer as well, and heard there beside one's own
+ * voice: device to mixer and mixer to device at once. What goes back must not carry the caller, so every output that the
  * send could be taken from is tried, and the gates decide.
  * @returns what comes out best; the same as came in where nothing does better.
  */

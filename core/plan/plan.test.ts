@@ -47,7 +47,7 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
     expect(steps.findIndex((s) => s.answers.length > 0)).toBeLessThan(3);
     expect(steps.filter((s) => s.done)).toEqual([steps.at(-1)]);
   });
-  test('each can be kept: it is a good document, every joint fits, and assess says the same again', () => {
+  test('each can be kept: it is a good document, every connection fits, and assess says the same again', () => {
     for (const a of answers) {
       expect(checkDocument(a.setup, catalogue)).toBeNull();
       const again = judged(a.setup);
@@ -243,7 +243,7 @@ describe('swaps', () => {
       expect(changed).toMatchObject([{ id: part, class: s.classId }]);
     }
   });
-  test('the four-pole lead is offered for the straight one and changes what the phone sees', () => {
+  test('the TRRS cable is offered for the straight one and changes what the phone sees', () => {
     const swaps = swapsFor(setupNamed('kiln-first-try'), 'lead', demoDrawer, catalogue);
     expect(swaps.find((s) => s.classId === 'lead-3-4')?.gates.seen).toBe('pass');
   });

@@ -47,7 +47,7 @@ export interface PlanProgress {
 const MOST_TRIED = 60;
 /** The same where there are several destinations: most chains fail at the first already. */
 const MOST_TRIED_FOR_SEVERAL = 120;
-/** Chains through a mixer into which the far end is brought. */
+/** Chains through a mixer into which the caller is brought. */
 const MOST_MIXES = 12;
 /** Chains that lack a place for the ears or any power, assessed to say so. */
 const MOST_LACKING = 8;
@@ -115,7 +115,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     },
     past,
   );
-  /** Where all but the ears is well, and a mixer is on the way: the far end brought into it. */
+  /** Where all but the ears is well, and a mixer is on the way: the caller brought into it. */
   const withEars = (settled: Settled): Settled => {
     if (triedMixes >= MOST_MIXES || !canMixFarEnd(settled, catalogue)) return settled;
     triedMixes += 1;

@@ -31,7 +31,7 @@ describe.each(
     expect(backwards.length).toBeLessThanOrEqual(1);
     expect(new Set(chains.map((c) => JSON.stringify(c.links) + c.microphones)).size).toBe(chains.length);
   });
-  test('lead from a capsule to the device, each plug into a hole that it fits, no piece twice in a row of its own', () => {
+  test('lead from a capsule to the device, each plug into a socket that it fits, no piece twice in a row of its own', () => {
     for (const { links, microphones } of chains) {
       expect(catalogue.parts.get(links[0].classId)!.circuit.some((e) => e.is === 'capsule')).toBe(true);
       expect(links.at(-1)!.classId).toBe(job.device);
@@ -65,7 +65,7 @@ describe('a digital side that is of no use leaves the analogue one', () => {
   const job: Job = { ...demoJobs[0], sources: [lead], arrangement: 'one', device: 'phone-headset', budget: null };
   const outsOf = (chains: readonly Chain[], classId: string) =>
     new Set(chains.flatMap((c) => c.links.filter((l) => l.classId === classId).map((l) => l.outPort)));
-  test('a receiver whose USB hole only charges still sends by its jack', () => {
+  test('a receiver whose USB socket only charges still sends by its jack', () => {
     const drawer = owning('pack-own-mic', 'receiver-charge-usb', 'lead-3-4');
     const chains = first({ ...job, app: 'recorder-picker', distanceM: 3 }, drawer, 400);
     expect(outsOf(chains, 'receiver-charge-usb')).toEqual(new Set(['out']));

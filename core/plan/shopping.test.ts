@@ -7,16 +7,14 @@ import { costOf, stockOf } from './stock';
 
 const wanted = (classId: string) => shoppingList(new Map([[classId, 1]]), null, catalogue)[0];
 
-test('a lead is asked for by its ends, its wiring and its length', () => {
+test('a cable is asked for by its ends, its wiring and its length', () => {
   const lead = wanted('lead-3-4');
-  expect(lead.what).toMatch(
-    /3\.5 mm three-pole plug to 3\.5 mm four-pole plug, today's headset order, 0\.\d to \d\.\d m$/,
-  );
+  expect(lead.what).toMatch(/3\.5 mm TRS plug to 3\.5 mm TRRS plug, CTIA wiring, 0\.\d to \d\.\d m$/);
   expect(lead.check[0]).toBe('count the black rings: two and three');
 });
 
 test('what decides at the counter is told: licence, converter, phantom power, data', () => {
-  expect(wanted('8c-headset-licensed').check.join()).toMatch(/licence mark.*converter of its own/);
+  expect(wanted('8c-headset-licensed').check.join()).toMatch(/certified for the 8-contact port.*converter of its own/);
   expect(wanted('usbc-headset-passive').check.join()).not.toMatch(/converter of its own/);
   expect(wanted('interface-usb-2').check.join()).toMatch(/48 V/);
   expect(wanted('lead-usb-a-c').check.join()).toMatch(/carries data/);

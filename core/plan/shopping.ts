@@ -52,8 +52,8 @@ function inWords(c: PartClass): string {
 function orders(ends: readonly PortSpec[]): readonly string[] {
   const found = new Set<string>();
   for (const { roles } of ends) {
-    if (roles?.ring2 === 'ground' && roles.sleeve === 'mic') found.add("today's headset order");
-    if (roles?.ring2 === 'mic' && roles.sleeve === 'ground') found.add('older headset order');
+    if (roles?.ring2 === 'ground' && roles.sleeve === 'mic') found.add('CTIA wiring');
+    if (roles?.ring2 === 'mic' && roles.sleeve === 'ground') found.add('OMTP wiring');
   }
   return [...found];
 }
@@ -67,12 +67,12 @@ function checks(c: PartClass): readonly string[] {
   const out: string[] = [];
   const rings = [...new Set(c.ports.flatMap((p) => ringsOf(p.connector)))];
   if (rings.length > 0) out.push(`count the black rings: ${rings.join(' and ')}`);
-  if (orders(c.ports).includes("today's headset order")) out.push('says CTIA or AHJ, the names of today\u2019s order');
-  if (c.usb?.licensed === true) out.push('carries a licence mark for the 8-contact port');
+  if (orders(c.ports).includes('CTIA wiring')) out.push('says CTIA or AHJ');
+  if (c.usb?.licensed === true) out.push('says that it is certified for the 8-contact port');
   if (c.usb && c.inputs && c.usb.driver === 'class') out.push('says class-compliant, or that it needs no driver');
   if (c.kind === 'adapter' && c.inputs && c.usb) out.push('has a converter of its own, and is not passive');
   if (c.usb?.ownPower) out.push('comes with a mains supply');
-  if (c.usb?.fed) out.push('has a hole for a charger');
+  if (c.usb?.fed) out.push('has a socket for a charger');
   if (c.knobs?.some((k) => k.role === 'phantom')) out.push('has a button for 48 V');
   if (c.kind === 'lead' && c.usb)
     out.push(c.usb.data === 'none' ? 'is for charging only' : 'carries data, not only power');

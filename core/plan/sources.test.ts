@@ -115,7 +115,7 @@ test('what has a left and a right is joined on both sides, and a lost side is to
   expect(wired.findings.map((f) => f.sentence).join()).toMatch(/nothing of its (left|right) side/);
 });
 
-test('two microphones go into a recorder that has a hole for each, and the far end into one by a lead', () => {
+test('two microphones go into a recorder that has a socket for each, and the caller into one by a cable', () => {
   const two = answersOf(trialJob({ sources: [voice(1), voice(2)], device: 'recorder-xlr', arrangement: 'side-each' }));
   expect(two[0].setup.joints.filter((j) => [j.a.part, j.b.part].includes('recorder-xlr'))).toHaveLength(2);
   const far = answersOf(

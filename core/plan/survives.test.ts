@@ -4,7 +4,7 @@ import { catalogue } from '@/tests/support/frozen';
 import { survives } from './survives';
 
 describe('what survives the next device', () => {
-  test('a USB-C microphone works on what has such a hole; on none that has not', () => {
+  test('a USB-C microphone works on what has such a socket; on none that has not', () => {
     const setup = usbMic('recorder-picker');
     const sockets = [...catalogue.parts.values()].filter(
       (c) => c.host && c.id !== 'tablet-usb-c' && c.usb && c.ports.some((p) => p.connector === 'usb-c:socket'),
@@ -13,7 +13,7 @@ describe('what survives the next device', () => {
     expect(count).toBeGreaterThan(0);
     expect(count).toBeLessThanOrEqual(sockets.length);
   });
-  test('what leads to a camera by a three-pole plug works on no device that wants another plug', () => {
+  test('what leads to a camera by a TRS plug works on no device that wants another plug', () => {
     const setup = sketch({
       device: 'camera',
       parts: { mic: 'shotgun-camera' },

@@ -10,14 +10,14 @@ import { type Cell, cellHours, lasts, shareAt, usbTree, videoMinutes, wavMinutes
 const value = (classId: string, name: string): number => catalogue.parts.get(classId)!.values[name].value;
 const treeOf = (setup: Setup) => usbTree(compile(setup, catalogue));
 
-describe('volts along the leads (Ohm)', () => {
+describe('volts along the cables (Ohm)', () => {
   const far = (lengthM: number): Sketch => ({
     device: 'laptop-headset',
     parts: { mic: 'usb-mic-large', lead: { class: 'lead-usb-a-b', values: { lengthM } } },
     joints: ['lead.a > laptop-headset.usb', 'mic.usb > lead.b'],
     hears: { mic: 0.3 },
   });
-  test('there and back: 5 V less current times both conductors and both joints', () => {
+  test('there and back: 5 V less current times both conductors and both connections', () => {
     for (const lengthM of [1, 5, 10]) {
       const { nodes } = treeOf(sketch(far(lengthM)));
       const ampere = value('usb-mic-large', 'drawMa') / 1000;
@@ -25,11 +25,11 @@ describe('volts along the leads (Ohm)', () => {
       expect(nodes.get('mic')!.volt).toBeCloseTo(5 - ampere * ohm, 6);
     }
   });
-  test('a lead that is long enough starves the piece, and the sentence names it', () => {
+  test('a cable that is long enough starves the piece, and the sentence names it', () => {
     expect(gate(assessed(sketch(far(2))), 'powered').status).toBe('pass');
     const starved = gate(assessed(sketch(far(30))), 'powered');
     expect(starved).toMatchObject({ status: 'fail', part: 'mic', joint: 'j2' });
-    expect(starved.sentence).toMatch(/gets only 3\.\d\d V.*the leads before it take/);
+    expect(starved.sentence).toMatch(/gets only 3\.\d\d V.*the cables before it take/);
   });
 });
 

@@ -40,7 +40,7 @@ export function playedVolt(
 
 /**
  * Loudness at each listener from the part that plays.
- * @param isCall what is played is the far end: one voice
+ * @param isCall what is played is the caller: one voice
  */
 export function readEars(
   compiled: Compiled,

@@ -12,7 +12,7 @@ const CANCELLER_DB = 25;
 /** An amplifier that has so little of what is played at its input does not carry it; est. */
 const CARRIED_VOLT = 1e-3;
 
-/** What the far end says coming back to it by wire, at one recorded channel. */
+/** What the caller says coming back to it by wire, at one recorded channel. */
 export interface EchoReading {
   readonly part: string;
   /** Number of the channel, from 1. */
@@ -26,7 +26,7 @@ export interface EchoReading {
 }
 
 /**
- * Loss of each electrical path from what plays the far end back into what is sent to it: headphone current in a ground
+ * Loss of each electrical path from what plays the caller back into what is sent to it: headphone current in a ground
  * that the microphone shares, or a mixer's bus that carries its return into the send. The device's volume is taken as
  * turned down to a usual loudness at the loudest ear.
  * @returns the recorded channels in which anything at all comes back.

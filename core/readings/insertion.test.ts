@@ -34,7 +34,7 @@ describe('a plug on its way in', () => {
       expect(way.at(-1)!.touches).toEqual([]);
     },
   );
-  test('a three-pole plug bridges already when it is home in a headset socket; a four-pole one only on its way', () => {
+  test('a TRS plug bridges already when it is home in a headset socket; a TRRS one only on its way', () => {
     expect(insertion(lapel('phone-headset', 'socket', 'lapel-3'), catalogue, 'j1')[0].bridges).toBe(true);
     expect(insertion(lapel('phone-headset', 'socket', 'lapel-4'), catalogue, 'j1')[0].bridges).toBe(false);
   });

@@ -93,7 +93,7 @@ export interface Readings {
   readonly tied: readonly TiedOutputs[];
   readonly fedTwice: readonly FedTwice[];
   readonly ears: readonly EarReading[];
-  /** What the far end hears of itself; none where the app calls nobody. */
+  /** What the caller hears of itself; none where the app calls nobody. */
   readonly echo: readonly EchoReading[];
   /** Whether the app plays what it records. */
   readonly monitors: boolean;

@@ -60,7 +60,7 @@ describe('own voice through the app', () => {
     expect(twice.status).toBe(apart > 25 ? 'fail' : 'caution');
     expect(twice.sentence).toMatch(/You hear yourself twice: by wire, and again through the recorder app/);
   });
-  test('direct monitoring alone lets nobody hear the far end: the host who cannot hear remote guests', () => {
+  test('direct monitoring alone lets nobody hear the caller: the host who cannot hear remote guests', () => {
     const s = own('browser-call');
     const made = sketch({
       ...s,
@@ -71,7 +71,7 @@ describe('own voice through the app', () => {
     away.apps.set('browser-call', { ...catalogue.apps.get('browser-call')!, playbackFollowsInput: false });
     expect(gate(assessed(made), 'heard').status).not.toBe('fail');
     expect(gate(assessed(made, {}, away), 'heard').sentence).toMatch(
-      /hear yourself by wire, and nothing of the far end/,
+      /hear yourself by wire, and nothing of the caller/,
     );
   });
   test('an app that plays nothing back has no such delay', () => {
@@ -79,7 +79,7 @@ describe('own voice through the app', () => {
   });
 });
 
-test('to the far end: line, buffer and network, judged by 400 ms one way (ITU-T G.114, from memory)', () => {
+test('to the caller: line, buffer and network, judged by 400 ms one way (ITU-T G.114, from memory)', () => {
   const call = (networkMs: number) => {
     const app = catalogue.apps.get('browser-call')!;
     return { ...catalogue, apps: new Map([...catalogue.apps, [app.id, { ...app, networkMs }]]) };

@@ -14,7 +14,7 @@ export interface DelayReading {
   readonly own: readonly DelayStep[];
   /** The same past the app, by wire alone: only what the radio and the parts before take. */
   readonly direct: readonly DelayStep[];
-  /** From the mouth to the far end's ears, one way; empty for apps that call nobody. */
+  /** From the mouth to the caller's ears, one way; empty for apps that call nobody. */
   readonly far: readonly DelayStep[];
 }
 

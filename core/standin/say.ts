@@ -14,7 +14,7 @@ export function sayAct(setup: Setup, catalogue: Catalogue, a: Act): string {
     default: {
       const change = changeOf(setup, a);
       const words = say(setup, catalogue, change);
-      return change.do === 'join' ? `${words} (joint ${change.at + 1})` : words;
+      return change.do === 'join' ? `${words} (connection ${change.at + 1})` : words;
     }
   }
 }

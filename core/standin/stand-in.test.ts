@@ -112,7 +112,7 @@ describe('the order of plugging', () => {
     ['the same with a picker', usbMic('recorder-picker')],
     ['a headset microphone beside a digital one, both plugged', two('studio')],
     [
-      'a desk microphone by two leads',
+      'a desk microphone by two cables',
       usbMic('studio', {
         parts: { mic: 'usb-mic-large', lead: 'lead-usb-a-b', adapter: 'usbc-usba' },
         joints: ['mic.usb > lead.b', 'lead.a > adapter.usb', 'adapter.plug > tablet-usb-c.usb'],

@@ -24,13 +24,13 @@ const cause = (id: string, finding: TakeFinding): string | null => {
   return causeIn(finding, report, setup, catalogue, (part) => `<${part}>`);
 };
 
-test('a finding is traced to the part and joint that the computation names', () => {
+test('a finding is traced to the part and connection that the computation names', () => {
   expect(cause('kiln-rehearsed', found('dropouts'))).toMatch(/<(pack|receiver|.*)> goes by radio/);
   expect(cause('kiln-first-try', found('nothing'))).toMatch(/records from Built-in microphone/);
   // The loop of the hall runs through the camera and the mixer: one of them brings the hum.
   expect(cause('glaze-hall', found('hum'))).toMatch(/most hum was computed at <.+> \(ground difference\)/);
-  expect(cause('glaze-too-hot', found('flat tops'))).toMatch(/has the least room, −?\d+ dB/);
-  expect(cause('kiln-rehearsed', found('sides', 'One side only: the right'))).toMatch(/^joint \d+ is the last/);
+  expect(cause('glaze-too-hot', found('flat tops'))).toMatch(/has the least headroom, −?\d+ dB/);
+  expect(cause('kiln-rehearsed', found('sides', 'One side only: the right'))).toMatch(/^connection \d+ is the last/);
   expect(cause('kiln-rehearsed', found('sides', 'The sides differ'))).toBeNull();
 });
 

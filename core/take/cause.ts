@@ -32,7 +32,7 @@ export function causeIn(
       );
       const least = [...stages].sort((a, b) => a.headroomDb! - b.headroomDb!)[0];
       if (what === 'flat tops' && least) {
-        return `${nameOf(least.part)} has the least room, ${least.headroomDb!.toFixed(0).replace('-', '−')} dB as computed.`;
+        return `${nameOf(least.part)} has the least headroom, ${least.headroomDb!.toFixed(0).replace('-', '−')} dB as computed.`;
       }
       return computed ? `the converter of ${nameOf(computed.part)}, and the knob before it.` : null;
     }
@@ -52,11 +52,13 @@ export function causeIn(
     }
     case 'sides': {
       const joint = /only|upside|later|earlier/.test(sentence) ? line?.joints.at(-1) : undefined;
-      return joint ? `joint ${jointNumber(joint)} is the last before the device.` : null;
+      return joint ? `connection ${jointNumber(joint)} is the last before the device.` : null;
     }
     case 'clicks': {
       const joints = line?.joints.map(jointNumber) ?? [];
-      return joints.length > 0 ? `joint${joints.length > 1 ? 's' : ''} ${joints.join(', ')} lie on the way.` : null;
+      return joints.length > 0
+        ? `connection${joints.length > 1 ? 's' : ''} ${joints.join(', ')} lie on the way.`
+        : null;
     }
     case 'band':
     case 'gated':

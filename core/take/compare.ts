@@ -203,7 +203,7 @@ export function compareTake(take: TakeReport, report: Report, nameOf: (part: str
       sentence: agrees
         ? 'The sides are as computed.'
         : /only/.test(take.sides.sides)
-          ? `One side is dead: look at the last joint before the ${device}, and at a three-pole plug that is not home.`
+          ? `One side is dead: look at the last connection before the ${device}, and at a TRS plug that is not home.`
           : `The sides are "${take.sides.sides}", computed was "${expected}".`,
       gates: ['wired', 'heard'],
     });

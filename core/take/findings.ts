@@ -29,7 +29,7 @@ export function findingsOf(take: Omit<TakeReport, 'findings'>): readonly TakeFin
         Number.isFinite(peak)
           ? `Nothing but noise: the peaks reach ${db(peak)}FS.`
           : 'Digital silence from beginning to end.',
-        'Look at the input list of the app, then at the joints from the device outwards.',
+        'Look at the input list of the app, then at the connections from the device outwards.',
       ),
       value: Number.isFinite(peak) ? peak : null,
       limit: LIMITS.quietPeakDbfs,
@@ -98,13 +98,13 @@ function ofSides({ sides, balanceDb, delayS, monoLossDb }: NonNullable<TakeRepor
       return say(
         'caution',
         `One side only: the ${dead} is ${Number.isFinite(balanceDb) ? `${db(Math.abs(balanceDb))} under the other` : 'silent'}.`,
-        `For a single microphone copy the good side to both. If the ${dead} should hold a voice, look at its joint.`,
+        `For a single microphone copy the good side to both. If the ${dead} should hold a voice, look at its connection.`,
       );
     }
     case 'opposite polarity':
       return say(
         'fail',
-        `The sides are upside down to each other: added to mono ${Number.isFinite(monoLossDb) ? `${db(monoLossDb)} are lost` : 'nothing is left'}.`,
+        `Left and right are of opposite polarity: added to mono ${Number.isFinite(monoLossDb) ? `${db(monoLossDb)} are lost` : 'nothing is left'}.`,
         'Turn the polarity of one side. Before the next take, look for a balanced output in a stereo input.',
       );
     case 'delayed':

@@ -32,7 +32,7 @@ export const BAND_SOURCE = 'ITU-T G.711 and G.722 pass 3.4 and 7 kHz; from memor
 
 /** What passes up to a frequency and no further. */
 export function pathOf(upToHz: number): { readonly status: Status; readonly path: string; readonly next: string } {
-  const next = 'Use a lead or a wireless receiver in place of a hands-free link, and an app that records.';
+  const next = 'Use a cable or a wireless receiver in place of a hands-free link, and an app that records.';
   if (upToHz < LIMITS.telephoneHz)
     return { status: 'fail', path: 'a telephone path, as a hands-free headset has', next };
   if (upToHz < LIMITS.widebandHz) return { status: 'caution', path: 'a wideband call path', next };

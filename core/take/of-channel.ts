@@ -51,10 +51,10 @@ export function ofChannel(c: ChannelFigures, channel: number | null, of: number)
     const status = peak > LIMITS.truePeakDbtp || peak < LIMITS.lowPeakDbfs ? 'caution' : 'pass';
     const words: readonly [string, string] =
       peak > LIMITS.truePeakDbtp
-        ? [`the peaks reach ${db(peak, 1)}TP: no room is left.`, 'Turn down by 6 dB and more.']
+        ? [`the peaks reach ${db(peak, 1)}TP: no headroom is left.`, 'Turn down by 6 dB and more.']
         : peak < LIMITS.lowPeakDbfs
           ? [`the peaks reach only ${db(peak)}FS.`, 'Turn up the first knob after the microphone.']
-          : [`peaks at ${db(peak, 1)}TP${peak < -3 ? ', with room to spare' : ''}.`, ''];
+          : [`peaks at ${db(peak, 1)}TP${peak < -3 ? ', with headroom to spare' : ''}.`, ''];
     say(
       'level',
       status,
@@ -146,7 +146,7 @@ export function ofChannel(c: ChannelFigures, channel: number | null, of: number)
       [c.dropouts.count, 0, 'times', 'sound that stops dead and goes on within two seconds'],
       [
         `the sound drops out ${times(c.dropouts.count)}.`,
-        'Wireless: nearer, and in sight. USB: a shorter lead, no hub, other apps closed.',
+        'Wireless: nearer, and in sight. USB: a shorter cable, no hub, other apps closed.',
       ],
       ['seen', 'powered'],
       c.dropouts.marks,
@@ -159,7 +159,7 @@ export function ofChannel(c: ChannelFigures, channel: number | null, of: number)
       [c.clicks.count, 0, 'times', 'jumps that are over within two milliseconds; est'],
       [
         `${times(c.clicks.count)} a click.`,
-        'A loose plug, a worn lead or a failing battery: move each joint while you listen.',
+        'A loose plug, a worn cable or a failing battery: move each connection while you listen.',
       ],
       ['wired', 'clean'],
       c.clicks.marks,

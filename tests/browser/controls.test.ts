@@ -71,7 +71,7 @@ const kept = (): Promise<string> =>
 describe.each([
   ['a part with knobs', 'line/?setup=kiln-rehearsed', [/Headset adapter/]],
   ['a part with switches', 'line/?setup=kiln-song', [/^Two-input box/]],
-  ['a joint', 'line/?setup=kiln-rehearsed', [/^Joint 5/]],
+  ['a connection', 'line/?setup=kiln-rehearsed', [/^Connection 5/]],
   ['all knobs', 'levels/?setup=glaze-too-hot', []],
   ['power', 'power/?setup=kiln-song', []],
 ] as const)('%s', (_, path, presses) => {

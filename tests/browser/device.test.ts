@@ -15,7 +15,7 @@ test('the derived order, done step by step, ends with the outer microphone recor
   await walk.open('device/?setup=kiln-rehearsed');
   await walk.sees(/1 Plug Headset adapter into the 8-contact port of Phone.*8 Open the browser call page/s);
   for (let i = 0; i < 8; i++) await walk.press(/^Do the next$/);
-  await walk.sees(/records from 8-contact to headset adapter, licensed, Headset adapter/, DEVICE);
+  await walk.sees(/records from 8-contact to headset adapter, certified, Headset adapter/, DEVICE);
   await walk.expectAccessible();
 });
 
@@ -60,7 +60,7 @@ test('a laptop that asks: the wrong answer is kept for the line sheet, and mende
 test('a tablet with a keyboard and two tracks: what is not armed is not recorded; settings of the device count', async () => {
   await walk.open('device/?setup=kiln-song');
   await walk.press(/^Do all$/);
-  await walk.sees(/Small keyboard for notes Small keyboard sends notes/, DEVICE);
+  await walk.sees(/Small MIDI keyboard Small keyboard sends MIDI/, DEVICE);
   await walk.sees(/Wired Hurdy-gurdy arrives at input 2 of Two-input box, but no armed track/, VERDICTS);
   await walk.sees(/2 input 2 of Two-input box Hurdy-gurdy/, '[aria-label=Tracks]');
   await (await walk.find('[aria-label=Tracks] input', /input 2 of Two-input box/)).click();

@@ -32,12 +32,12 @@ describe('the job sentence', () => {
     const before = await walk.texts('[aria-label=Chains] li');
     const blank = await walk.find('button', /^The device:/);
     await blank.sendKeys(Key.ENTER);
-    await walk.sees(/a camera with microphone hole/, '[role=menu]');
+    await walk.sees(/a camera with microphone socket/, '[role=menu]');
     await walk.expectAccessible();
     const here = async () => (await walk.driver.switchTo().activeElement()).getText();
-    for (let i = 0; i < 20 && !/laptop with two holes/.test(await here()); i++) await walk.keys(Key.ARROW_DOWN);
+    for (let i = 0; i < 20 && !/laptop with two sockets/.test(await here()); i++) await walk.keys(Key.ARROW_DOWN);
     await walk.keys(Key.ENTER);
-    await walk.sees(/on a laptop with two holes/, 'main p');
+    await walk.sees(/on a laptop with two sockets/, 'main p');
     await walk.sees(/pass(es)? all gates/);
     expect(await walk.texts('[aria-label=Chains] li')).not.toEqual(before);
   });
@@ -74,19 +74,19 @@ describe('the job sentence', () => {
 });
 
 describe('the line sheet', () => {
-  test('a setup with a short says so, and lights the guilty joint', async () => {
+  test('a setup with a short says so, and lights the guilty connection', async () => {
     await walk.open('line/?setup=kiln-first-try');
     await walk.waitForGate('Seen', 'fail');
     await walk.sees(
-      /joint 4.*shorts the microphone to ground: the Phone takes it for plain headphones/,
+      /connection 4.*shorts the microphone to ground: the Phone takes it for plain headphones/,
       '[aria-label="Seen gate"]',
     );
-    await walk.find('button', /^Joint 4 .*three-pole plug in 3.5 mm four-pole socket, guilty/);
+    await walk.find('button', /^Connection 4 .*TRS plug in 3.5 mm TRRS socket, guilty/);
     await walk.sees(/the line stops here/, '[aria-label="signal lane"]');
     await walk.expectAccessible();
   });
   test('one press mends it; undo brings the fault back, redo the mend', async () => {
-    await walk.press(/two-into-one splitter into joint 4/);
+    await walk.press(/two-into-one splitter into connection 4/);
     await walk.waitForGate('Seen', 'pass');
     expect(new Set(Object.values(await walk.gates()))).toEqual(new Set(['pass']));
     await walk.undo();
@@ -109,12 +109,12 @@ describe('the line sheet', () => {
     await walk.waitForGate('Seen', 'fail');
   });
   test('a part is swapped in place for one that fits, and says beforehand what that does', async () => {
-    await walk.press(/^Straight lead/, '[aria-label^="The line"] button');
-    const offer = await walk.find('li button', /^Three-pole to four-pole lead/);
+    await walk.press(/^Straight cable/, '[aria-label^="The line"] button');
+    const offer = await walk.find('li button', /^TRS to TRRS cable/);
     expect(await offer.getText()).toMatch(/Seen/);
-    await walk.press(/^Three-pole to four-pole lead/, 'li button');
+    await walk.press(/^TRS to TRRS cable/, 'li button');
     await walk.waitForGate('Seen', 'pass');
-    await walk.find('button', /^Joint 4 .*four-pole plug in 3.5 mm four-pole socket/);
+    await walk.find('button', /^Connection 4 .*TRRS plug in 3.5 mm TRRS socket/);
     await walk.undo();
     await walk.waitForGate('Seen', 'fail');
   });
@@ -137,7 +137,7 @@ describe('the line sheet', () => {
   test('a plug drawn out of its socket meets other contacts, and Fit says so', async () => {
     await walk.open('line/?setup=kiln-rehearsed');
     await walk.waitForGate('Fit', 'pass');
-    await walk.press(/^Joint 5/);
+    await walk.press(/^Connection 5/);
     const home = await walk.texts('[aria-label="Joint 5"] tbody tr');
     await walk.slide(/^Plug out by/, 3.2);
     await walk.waitForGate('Fit', 'fail');

@@ -76,12 +76,12 @@ test('a part is found by looking: each answer narrows, can be taken back, and wh
   await walk.sees(/129 of 129 kinds left/);
   // What is held: two ends, a three-ringed plug, one hole for such a plug. The answers are given as they are asked.
   const truth: readonly (readonly [RegExp, string])[] = [
-    [/how many plugs and holes/i, 'two'],
-    [/is it a lead/i, 'yes'],
+    [/how many plugs and sockets/i, 'two'],
+    [/is it a cable/i, 'yes'],
     [/the most on any one/i, 'three'],
     [/the fewest/i, 'three'],
     [/how thick/i, '3.5 mm, as on earphones'],
-    [/jack holes/i, 'none'],
+    [/jack sockets/i, 'none'],
   ];
   for (let asked = 0; asked < 8; asked++) {
     const text = await walk.sees(/kinds left/, '[aria-label="Find it by looking"]');
@@ -94,9 +94,9 @@ test('a part is found by looking: each answer narrows, can be taken back, and wh
       PATIENCE_MS,
     );
   }
-  await walk.sees(/Straight lead, four-pole/, '[aria-label="Find it by looking"]');
+  await walk.sees(/Straight cable, TRRS/, '[aria-label="Find it by looking"]');
   await walk.expectAccessible();
-  await walk.press(/^Add Straight lead, four-pole/);
+  await walk.press(/^Add Straight cable, TRRS/);
   await walk.sees(/is in the drawer/);
   await walk.undo();
 });

@@ -67,15 +67,15 @@ describe('levels', () => {
     for (let i = 0; i < 3; i++) await walk.undo();
     await becomes(/^Pack gain of Mirela/, before);
   });
-  test('a pad worked out for the joint that stands there mends a line that is too hot', async () => {
+  test('a pad worked out for the connection that stands there mends a line that is too hot', async () => {
     await walk.open('levels/?setup=glaze-too-hot');
     await walk.press(/^Work out a pad/);
-    await walk.sees(/joint 5: .* into/);
+    await walk.sees(/connection 5: .* into/);
     const db = await walk.find('input', /^Smaller by/);
     await db.sendKeys(Key.chord(Key.CONTROL, 'a'), '40');
     await walk.sees(/With the nearest values \(E24\) it takes (39|40)\.\d dB/);
-    await walk.press(/^Put it into joint 5/);
-    await walk.sees(/Put this pad into joint 5: done/);
+    await walk.press(/^Put it into connection 5/);
+    await walk.sees(/Put this pad into connection 5: done/);
     await walk.open('line/?setup=glaze-too-hot');
     await walk.waitForGate('Level', 'pass');
     await walk.undo();
@@ -83,11 +83,11 @@ describe('levels', () => {
   });
 });
 
-describe('the joint glass', () => {
+describe('the connection glass', () => {
   test('the plug is drawn along its axis by the hand, and what touches follows', async () => {
     await walk.open('line/?setup=kiln-rehearsed');
     await walk.waitForGate('Fit', 'pass');
-    await walk.press(/^Joint 5/);
+    await walk.press(/^Connection 5/);
     await walk.sees(/home; draw the plug along/);
     const touching = () =>
       walk.driver.findElement(By.css('[aria-label="Joint 5 close up"] svg')).getAttribute('aria-label');
@@ -114,7 +114,7 @@ describe('a hall mixer, a laptop and a recorder', () => {
     await walk.open('line/?setup=glaze-hall');
     await walk.waitForGate('Clean', 'fail');
     await walk.sees(
-      /a loop: ground difference through hall mixer, joints 3, 4, 5, laptop/,
+      /a loop: ground difference through hall mixer, connections 3, 4, 5, laptop/,
       '[aria-label="ground lane"]',
     );
     await walk.sees(/What would bring the hum down.*Run Laptop from its battery.*some \d+ dB/);
@@ -128,15 +128,15 @@ describe('a hall mixer, a laptop and a recorder', () => {
   test('a third device is plugged in by hand, has an app of its own, and is taken out again', async () => {
     await walk.press(/^Hall mixer/, '[aria-label^="The line"] button');
     const hole = await walk.find('select', /^aux send/i);
-    await hole.sendKeys('6.35 to 3.5 mm lead');
+    await hole.sendKeys('6.35 to 3.5 mm cable');
     await walk.press(/^Plug it into the aux send/i);
-    await walk.press(/^6.35 to 3.5 mm lead/, '[aria-label^="The line"] button');
+    await walk.press(/^6.35 to 3.5 mm cable/, '[aria-label^="The line"] button');
     const end = await walk.find('select', /3.5 mm plug/);
-    await end.sendKeys('Camera with microphone hole');
+    await end.sendKeys('Camera with microphone socket');
     await walk.press(/^Plug it into the 3.5 mm plug/);
     await walk.press(/^streaming app/, '[aria-label^="The line"] button');
-    await walk.sees(/App on Laptop.*App on Pocket recorder.*App on Camera with microphone hole/);
-    await walk.press(/^Camera with microphone hole/, '[aria-label^="The line"] button');
+    await walk.sees(/App on Laptop.*App on Pocket recorder.*App on Camera with microphone socket/);
+    await walk.press(/^Camera with microphone socket/, '[aria-label^="The line"] button');
     await walk.press(/^Take it out/);
     await walk.press(/^streaming app/, '[aria-label^="The line"] button');
     await walk.driver.wait(async () => !/App on Camera/.test((await walk.texts('main')).join()), PATIENCE_MS);

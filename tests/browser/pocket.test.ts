@@ -56,7 +56,7 @@ test('on a stage, in the dark, contrast holds as well', async () => {
   await walk.press(/^Stage$/);
   await walk.find('button', /^Daylight$/);
   await walk.expectAccessible();
-  await walk.press(/^Joint 4/);
+  await walk.press(/^Connection 4/);
   await walk.sees(/draw the plug along/);
   await walk.expectAccessible();
   await walk.open('levels/?setup=glaze-too-hot');
@@ -67,7 +67,7 @@ test('on a stage, in the dark, contrast holds as well', async () => {
 test('what is wrong and the first mend stand on the first screen', async () => {
   await walk.open('line/?setup=kiln-first-try');
   await walk.waitForGate('Seen', 'fail');
-  const mend = await walk.find('button', /splitter into joint 4/);
+  const mend = await walk.find('button', /splitter into connection 4/);
   const { y, height } = await mend.getRect();
   expect(y + height).toBeLessThan(844 - 56);
 });

@@ -202,7 +202,7 @@ describe('what phantom power does', () => {
     joints: ['mic.xlr > lead.a', 'lead.b > recorder-xlr.in1'],
     hears: { mic: 0.2 },
   });
-  test('wakes a condenser, leaves a dynamic one alone, and does not harm a ribbon on a good lead', () => {
+  test('wakes a condenser, leaves a dynamic one alone, and does not harm a ribbon on a good cable', () => {
     expect(gate(powered('condenser-xlr', 'xlr'), 'wired').status).toBe('fail');
     expect(gate(withPhantom(straight('condenser-xlr')), 'wired').status).not.toBe('fail');
     const [off, on_] = [judge(straight('dynamic-handheld')), withPhantom(straight('dynamic-handheld'))];
@@ -233,7 +233,7 @@ describe('what phantom power does', () => {
   });
 });
 
-test('the wrong hole: headphones where the microphone belongs; the mend is to move the plug', () => {
+test('the wrong socket: headphones where the microphone belongs; the mend is to move the plug', () => {
   const setup = sketch({
     device: 'laptop-two-holes',
     parts: { mic: 'lapel-3' },
@@ -243,7 +243,7 @@ test('the wrong hole: headphones where the microphone belongs; the mend is to mo
   expect(gate(assessed(setup), 'wired').status).toBe('fail');
   const found = [...mends(setup, null, catalogue)].at(-1)!.mends;
   expect(found[0].label).toMatch(
-    /^Move Lapel microphone, three-pole from the headphone hole to the microphone hole of Laptop/,
+    /^Move Lapel microphone, TRS from the headphone socket to the microphone socket of Laptop/,
   );
   expect(found[0].cost).toBe(0);
 });

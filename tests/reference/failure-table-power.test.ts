@@ -61,7 +61,7 @@ describe('damage', () => {
   });
 });
 
-describe('power, holes and cases', () => {
+describe('power, sockets and cases', () => {
   test('an adapter that charges runs what the plain one cannot', () => {
     const on = (adapter: string, charger: boolean): Sketch => ({
       device: 'tablet-8-contact',
@@ -104,7 +104,7 @@ describe('power, holes and cases', () => {
     joints: [`ears.plug > laptop-two-holes.${hole}`],
     hears: { mic: 0.3 },
   });
-  test('headphones in the microphone hole are silent', () => {
+  test('headphones in the microphone socket are silent', () => {
     expect(gate(judge(phonesOn('mic')), 'heard')).toMatchObject({ status: 'fail', joint: 'j1', brief: 'silent' });
     expect(gate(judge(phonesOn('phones')), 'heard').status).toBe('pass');
   });
@@ -131,7 +131,7 @@ describe('power, holes and cases', () => {
       expect(gate(a, 'wired').status).toBe('fail');
     }
   });
-  test('where two good joints stand before a half-drawn one, the line stops at that one', () => {
+  test('where two good connections stand before a half-drawn one, the line stops at that one', () => {
     const a = judge({
       device: 'phone-headset',
       parts: { mic: 'lapel-3', split: 'splitter-2-1', ext: 'extension-4' },
@@ -143,7 +143,7 @@ describe('power, holes and cases', () => {
     const told = toldOf(a.readings.compiled.setup);
     expect(told.first).toMatchObject({ joint: 'j2' });
     expect(told.causes).toHaveLength(1);
-    expect(told.mends[0].label).toBe('Push the plug of joint 2 fully in');
+    expect(told.mends[0].label).toBe('Push the plug of connection 2 fully in');
   });
   test('a phone that goes flat before the end', () => {
     const a = judge({

@@ -14,14 +14,14 @@ const lapelStraight = (device: string, socket = 'socket'): Sketch => ({
 });
 
 describe('plugged in, nothing changes', () => {
-  test('a three-pole plug in a headset socket shorts the microphone contact; the built-in microphone records', () => {
+  test('a TRS plug in a headset socket shorts the microphone contact; the built-in microphone records', () => {
     const a = judge(lapelStraight('phone-headset'));
     expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1', part: 'mic' });
     expect(gate(a, 'seen').value).toBeLessThan(1);
-    expect(gate(a, 'seen').sentence).toMatch(/joint 1.*sleeve shorts the microphone to ground/);
+    expect(gate(a, 'seen').sentence).toMatch(/connection 1.*sleeve shorts the microphone to ground/);
     expect(a.readings.taken?.spec.identity).toBe('built-in');
   });
-  test('the joint to blame is the one in the middle of a longer chain, not the last', () => {
+  test('the connection to blame is the one in the middle of a longer chain, not the last', () => {
     const a = judge({
       device: 'phone-headset',
       parts: { mic: 'lapel-3', ext: 'extension-4', four: 'lead-4-4', ext2: 'extension-4' },
@@ -42,7 +42,7 @@ describe('plugged in, nothing changes', () => {
   });
 });
 
-describe('a headset lead works on one computer and not on another', () => {
+describe('a headset cable works on one computer and not on another', () => {
   const viaSplitter = (device: string, ears: boolean): Sketch => ({
     device,
     parts: { mic: 'lapel-4', split: 'headset-breakout', ...(ears ? { ears: 'headphones' } : {}) },
@@ -76,7 +76,7 @@ describe('a headset lead works on one computer and not on another', () => {
     expect(gate(a, 'seen')).toMatchObject({ status: 'fail', joint: 'j1' });
     expect(gate(a, 'wired').status).toBe('fail');
   });
-  test('a laptop with two holes takes it by a breakout', () => {
+  test('a laptop with two sockets takes it by a breakout', () => {
     expect(gate(judge(viaSplitter('laptop-two-holes', false)), 'seen').status).toBe('pass');
     expect(gate(judge(viaSplitter('laptop-two-holes', false)), 'wired').status).toBe('pass');
   });
@@ -192,7 +192,7 @@ describe('left, right and upside down', () => {
     joints: ['mic.xlr > lead.a', 'lead.b > camera.mic'],
     hears: { mic: 0.1 },
   });
-  test('a balanced source into a stereo input cancels in mono; the joint where cold meets right is named', () => {
+  test('a balanced source into a stereo input cancels in mono; the connection where cold meets right is named', () => {
     const a = judge(balanced('lead-xlr-3'));
     expect(gate(a, 'wired')).toMatchObject({ status: 'fail', joint: 'j2', brief: 'cancels in mono' });
     expect(gate(judge(balanced('lead-xlr-3-mono')), 'wired').status).toBe('pass');
@@ -213,7 +213,7 @@ describe('distorted, hissing, dead', () => {
     ],
     hears: { mic: 0.05 },
   });
-  test('line into a microphone input is tens of decibels too hot, at the joint where they meet', () => {
+  test('line into a microphone input is tens of decibels too hot, at the connection where they meet', () => {
     const level = gate(judge(mixer('lead-phono-3.5', { gain1: 56, main: 0 })), 'level');
     expect(level).toMatchObject({ status: 'fail', joint: 'j5' });
     expect(level.value).toBeLessThan(-15);

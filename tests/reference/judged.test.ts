@@ -26,7 +26,7 @@ describe('what is judged, and how', () => {
     expect(seen.status).toBe('fail');
     expect(seen.findings.map((f) => f.sentence).join(' ')).toMatch(/uses one USB sound piece at a time/);
   });
-  test('a USB-C lead works either way round', () => {
+  test('a USB-C cable works either way round', () => {
     const one = boxed('dynamic-handheld', { gain1: 45 });
     const turned = {
       ...one,
@@ -138,7 +138,7 @@ describe('what is judged, and how', () => {
     for (const g of ['wired', 'level', 'clean'] as const)
       expect(gate(a, g)).toMatchObject({ status: 'not known', brief: 'not in use' });
   });
-  test('a lead of which neither end fits fails Fit and Wired, with numbers throughout', () => {
+  test('a cable of which neither end fits fails Fit and Wired, with numbers throughout', () => {
     const a = assessed(
       sketch({
         device: 'phone-headset',
@@ -178,9 +178,9 @@ describe('charging from the computer that sends the sound', () => {
     expect(a.readings.loops[0]).toMatchObject({ what: 'supply noise', from: 'pc', joints: ['j1', 'j2', 'j3', 'j4'] });
     const { first, mends } = toldOf(setup);
     expect(first.line).toMatch(/Charging brings noise into the sound.*static/);
-    expect(mends[0].label).toBe('Unplug USB-A to USB-C lead from Sound of a computer');
+    expect(mends[0].label).toBe('Unplug USB-A to USB-C cable from Sound of a computer');
     // A 1 to 1 transformer goes in either way round: here with its plug towards the computer.
-    const parted = quieterFor(setup, null, catalogue).find((q) => /audio isolator.* into joint 1/.test(q.label));
+    const parted = quieterFor(setup, null, catalogue).find((q) => /audio isolator.* into connection 1/.test(q.label));
     expect(parted?.gainDb).toBeGreaterThan(60);
     const bank = assessed(sketch(charged(['bank.plug > phone-headset.usb'], { bank: 'bank-small' })));
     expect(gate(bank, 'clean').status).toBe('pass');
@@ -244,7 +244,9 @@ describe('two where one should be', () => {
     });
     expect(gate(assessed(sketch(feed('a', 'right'))), 'wired').status).toBe('pass');
     const wrong = sketch(feed('right', 'a'));
-    expect(gate(assessed(wrong), 'wired').sentence).toMatch(/^Left and right of Line feed, phono are exchanged/);
+    expect(gate(assessed(wrong), 'wired').sentence).toMatch(
+      /^Left and right of Line feed, RCA \(phono\) are exchanged/,
+    );
     expect(toldOf(wrong).mends[0].label).toMatch(/^Exchange two plugs: the right phono into the right output/);
   });
   test('two outputs joined by a hard Y: what one drives into the other is volts over both output resistances', () => {

@@ -58,7 +58,7 @@ describe('what cannot matter does not', () => {
       if (v.value !== null && Math.abs(v.value) < 150) expect(b.verdicts[i].value, v.gate).toBeCloseTo(v.value, 4);
     });
   };
-  test('which side of a joint is written first', () => {
+  test('which side of a connection is written first', () => {
     everywhere(150, (setup) =>
       sameVerdicts(setup, { ...setup, joints: setup.joints.map((j) => ({ ...j, a: j.b, b: j.a })) }),
     );
@@ -78,7 +78,7 @@ describe('what cannot matter does not', () => {
       });
     });
   });
-  test('a lead that lies beside the setup, plugged into nothing', () => {
+  test('a cable that lies beside the setup, plugged into nothing', () => {
     everywhere(100, (setup) =>
       sameVerdicts(setup, { ...setup, parts: [...setup.parts, { id: 'idle', class: 'lead-xlr' }] }),
     );

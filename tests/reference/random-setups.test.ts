@@ -17,7 +17,7 @@ function allNumbers(value: unknown): boolean {
 }
 
 // Whatever the catalogue's parts are plugged into each other, sensible or not.
-describe('any parts in any holes', () => {
+describe('any parts in any sockets', () => {
   test('80 setups agree with ngspice at DC and three frequencies, at every node', () => {
     let compared = 0;
     fc.assert(

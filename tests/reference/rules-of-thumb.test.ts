@@ -13,7 +13,7 @@ const lengths = (make: (lead: Omit<Part, 'id'>) => ReturnType<typeof sketch>, cl
   return { clean: gate(a, 'clean'), channel: a.readings.channels[0] };
 };
 
-describe('how long a lead may be', () => {
+describe('how long a cable may be', () => {
   test('unbalanced, a microphone: good at 3 m, marginal from 4.5 to 6 m, no more at 10 m', () => {
     const at = lengths(
       (lead) =>

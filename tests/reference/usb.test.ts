@@ -104,13 +104,13 @@ describe('current and hub rules (USB 2.0 and 3.2, type-C; from memory)', () => {
 describe('what carries power and no sound', () => {
   const mic = (lead: string) =>
     at({ box: 'interface-usb-1', lead }, ['lead.a > laptop-headphones-only.usb', 'box.usb > lead.b']);
-  test('a charging lead feeds a piece that the device never notices', () => {
+  test('a charging cable feeds a piece that the device never notices', () => {
     expect(gate(mic('lead-usb-a-c'), 'seen').status).toBe('pass');
     const dumb = mic('lead-usb-charge-only');
     expect(dumb.readings.usb.nodes.get('box')!.powered).toBe(true);
     expect(gate(dumb, 'seen')).toMatchObject({ status: 'fail', part: 'lead', brief: 'power only' });
   });
-  test('so does the port of a hub that only charges, and a pack that has nothing but a charging hole', () => {
+  test('so does the port of a hub that only charges, and a pack that has nothing but a charging socket', () => {
     const box = (socket: string) =>
       at({ up: 'usba-usbc', hub: 'hub-mains-charging', lead: 'lead-usb-a-c', box: 'interface-usb-1' }, [
         'up.plug > laptop-headphones-only.usb',
@@ -131,7 +131,7 @@ describe('what carries power and no sound', () => {
   test('an old bus is refused whatever translates its plug, and the reason is told', () => {
     const a = at({ box: 'interface-old-bus', plug: 'old-bus-to-usb' }, ['plug.plug > laptop-headphones-only.usb']);
     expect(gate(a, 'seen')).toMatchObject({ status: 'fail', brief: 'not USB' });
-    expect(gate(a, 'seen').sentence).toMatch(/no lead or adapter translates it/);
+    expect(gate(a, 'seen').sentence).toMatch(/no cable or adapter translates it/);
   });
 });
 
@@ -152,7 +152,7 @@ describe('drivers, identities and licences', () => {
   });
   test.each([
     ['8c-headset-licensed', 'phone-8-contact', 'voice-chat', null],
-    ['8c-headset-unlicensed', 'phone-8-contact', 'recorder-picker', 'no licence'],
+    ['8c-headset-unlicensed', 'phone-8-contact', 'recorder-picker', 'not certified'],
     ['8c-headset-unlicensed', 'tablet-8-contact', 'recorder-picker', null],
     ['8c-headset-unlicensed', 'tablet-8-contact', 'plain-camera', 'app refuses it'],
     ['8c-line-in', 'phone-8-contact', 'recorder-picker', null],
@@ -213,7 +213,7 @@ describe('a keyboard and an interface on one hub', () => {
     expect(a.readings.entries.filter((e) => e.listed).map((e) => e.part)).toEqual(['mic', 'keys', 'tablet-usb-c']);
     expect(a.readings.taken?.part).toBe('mic');
     expect(gate(a, 'seen').status).toBe('pass');
-    expect(gate(both('hub-mains', 'recorder-picker'), 'seen').sentence).toMatch(/plays no notes/);
+    expect(gate(both('hub-mains', 'recorder-picker'), 'seen').sentence).toMatch(/takes no MIDI/);
   });
   test('on a bus-powered hub neither starts, and the first to give out is told', () => {
     const a = both('hub-bus', 'studio');
@@ -247,7 +247,7 @@ describe('what a USB plug passes on, contact by contact (pairs and supply by USB
     const setup = broken({ parted: [c] });
     expect(gate(assessed(setup), 'seen').status).toBe('fail');
     const { first, mends } = toldOf(setup);
-    expect(first.sentence).toMatch(/contact of the plug makes no contact at joint 2/);
+    expect(first.sentence).toMatch(/contact of the plug makes no contact at connection 2/);
     expect(mends[0].setup).toEqual(whole);
   });
   test.each([{ bridged: [['vbus', 'dm']] }, { bridged: [['dm', 'dp']] }, { contactOhm: 3000 }])(

@@ -26,7 +26,7 @@ const boxedAtLaptop = ({ hears }: { readonly hears?: string }): Sketch => ({
 
 const ROWS: readonly Row[] = [
   {
-    name: 'a plug that does not go in is not explained by a hole that leads nowhere',
+    name: 'a plug that does not go in is not explained by a socket that leads nowhere',
     sketch: {
       ...mixed({ gain1: 40 }, 'main-left'),
       parts: {
@@ -39,18 +39,18 @@ const ROWS: readonly Row[] = [
       joints: ['mic.xlr > x.a', 'x.b > mixer.mic1', 'mixer.main-left > l.a', 'l.b > a.socket', 'a.plug > camera.mic'],
     },
     at: { part: 'a', joint: 'j4' },
-    says: /3.5 to 6.35 mm adapter is the wrong piece here: at joint 4.*6.35 mm two-pole plug does not go with a 3.5 mm/,
+    says: /3.5 to 6.35 mm adapter is the wrong piece here: at connection 4.*6.35 mm TS plug does not go with a 3.5 mm/,
     fix: /^Use a 6.35 to 3.5 mm adapter in place of 3.5 to 6.35 mm adapter, and turn Gain 1 of Mixer with sends down to/,
   },
   {
-    name: 'a three-pole coupler between four-pole pieces',
+    name: 'a TRS coupler between TRRS pieces',
     sketch: lapel('phone-headset', 'socket', {
       parts: { mic: 'lapel-4', c: 'coupler-3.5-3', l: 'lead-4-4' },
       joints: ['mic.plug > c.a', 'l.a > c.b', 'l.b > phone-headset.socket'],
     }),
     at: { joint: 'j2' },
-    says: /joint 2, Straight lead, four-pole into Coupler, three-pole, the plug's sleeve shorts the microphone to ground/,
-    fix: /^Take Straight lead, four-pole and Coupler, three-pole out of the line$/,
+    says: /connection 2, Straight cable, TRRS into Coupler, TRS, the plug's sleeve shorts the microphone to ground/,
+    fix: /^Take Straight cable, TRRS and Coupler, TRS out of the line$/,
   },
   {
     name: 'flat cells',
@@ -91,7 +91,7 @@ const ROWS: readonly Row[] = [
     fix: /^Take Old hub, full speed out of the line$/,
   },
   {
-    name: 'an unbalanced lead past the rule of thumb',
+    name: 'an unbalanced cable past the rule of thumb',
     sketch: {
       job: { app: 'plain-camera' },
       device: 'camera',
@@ -100,8 +100,8 @@ const ROWS: readonly Row[] = [
       hears: { mic: 0.2 },
     },
     at: { part: 'l' },
-    says: /Straight lead, three-pole is 15 m long: hum/,
-    fix: /^Use 3 m of straight lead, three-pole$/,
+    says: /Straight cable, TRS is 15 m long: hum/,
+    fix: /^Use 3 m of straight cable, TRS$/,
   },
   {
     name: 'an amplifier without its supply: what follows from it is not judged',

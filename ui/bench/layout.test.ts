@@ -13,7 +13,7 @@ const laidOut = (setup: Setup) => {
   return layOut(setup, report(a.value));
 };
 
-test('whatever is plugged together, each part stands once, none on another, and each joint is drawn once at one of its parts', () => {
+test('whatever is plugged together, each part stands once, none on another, and each connection is drawn once at one of its parts', () => {
   fc.assert(
     fc.property(randomSetup, (setup) => {
       const { spots, columns, rows } = laidOut(setup);
@@ -42,7 +42,7 @@ test('two voices stand one below the other and share the trunk; the device ends 
   expect(at('ears')).toMatchObject({ beside: true, column: at('splitter').column, toward: 'splitter' });
 });
 
-test('a lead with two plugs into one mixer shows both joints', () => {
+test('a cable with two plugs into one mixer shows both connections', () => {
   const { spots } = laidOut(demoSetups.find((s) => s.id === 'glaze-too-hot')!);
   expect(spots.map((s) => s.joints.length).sort()).toEqual([0, 1, 1, 1, 2]);
 });

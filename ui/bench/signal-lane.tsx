@@ -161,7 +161,7 @@ function RoomLeft({
         strokeWidth={1.5}
       />
       <text x={step.x + 16} y={(top + bottom) / 2 + 5} className="font-semibold">
-        {room < 0 ? `${(-room).toFixed(0)} dB too hot` : `${room.toFixed(0)} dB of room`}
+        {room < 0 ? `${(-room).toFixed(0)} dB too loud` : `${room.toFixed(0)} dB headroom`}
       </text>
     </g>
   );

@@ -43,7 +43,7 @@ export function Meter({ reading, history, historyS, onClear }: Props) {
       : Math.abs(balanceDb) > DEAD_DB
         ? `Only the ${balanceDb > 0 ? 'left' : 'right'} side is live.`
         : correlation !== null && correlation < -0.9
-          ? 'The sides are upside down to each other.'
+          ? 'Left and right are of opposite polarity.'
           : correlation !== null && correlation > 0.98
             ? 'Both sides are the same.'
             : 'The sides differ.';

@@ -28,7 +28,7 @@ export function CompareScreen() {
     router.push(`/compare/?a=${encodeURIComponent(first)}&b=${encodeURIComponent(second)}`);
   const [x, y] = [left.setup?.id === a.id ? left.report : null, right.setup?.id === b.id ? right.report : null];
   return (
-    <Screen title="Compare" under="Two setups, gate by gate. The one with more room is marked.">
+    <Screen title="Compare" under="Two setups, gate by gate. The one with more margin is marked.">
       <div className="grid grid-cols-2 gap-3">
         <Choice label="Left" value={a.id} all={setups} onChange={(id) => go(id, b.id)} />
         <Choice label="Right" value={b.id} all={setups} onChange={(id) => go(a.id, id)} />
@@ -98,7 +98,7 @@ function Side({ gate, own, other }: SideProps) {
     >
       <p className="flex items-center gap-2 font-semibold">
         <StatusMark status={mine.status} size={18} /> {GATE_TITLES[gate]}
-        {better && <span className="ml-auto whitespace-nowrap text-accent text-xs desk:text-sm">more room</span>}
+        {better && <span className="ml-auto whitespace-nowrap text-accent text-xs desk:text-sm">more margin</span>}
       </p>
       <MarginBar room={mine.room} status={mine.status} />
       <p className="font-mono text-sm">{mine.brief}</p>

@@ -126,5 +126,5 @@ function Sockets({ setup, state, device }: Pick<Props, 'setup' | 'state'> & { re
 function refusal(setup: Setup, l: StandIn['list'][number]): string {
   const part = setup.parts.find((p) => p.id === l.part);
   const notes = part && classOf(part).inputs?.some((i) => i.identity === 'notes');
-  return notes ? 'sends notes' : 'not taken by this app';
+  return notes ? 'sends MIDI' : 'not taken by this app';
 }

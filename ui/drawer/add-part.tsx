@@ -33,7 +33,7 @@ export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => v
         type="search"
         value={text}
         onChange={(e) => setText(e.target.value)}
-        placeholder="splitter, four-pole, XLR..."
+        placeholder="splitter, TRRS, XLR..."
         className="mt-1 min-h-10 w-full rounded-lg border border-soft bg-paper px-3"
       />
       <Button className="mt-2 w-full" onClick={() => setLooking(true)}>

@@ -12,6 +12,7 @@ import {
   type Purpose,
   type Room,
   type Source,
+  withArticle,
 } from '@/core/model';
 import { appOf, lower } from '../kit';
 
@@ -39,8 +40,8 @@ const ARRANGEMENTS: Readonly<Record<Arrangement, string>> = {
 const HEARINGS: Readonly<Record<Hearing, string>> = {
   nothing: 'nothing',
   myself: 'myself',
-  'far-end': 'the far end',
-  both: 'myself and the far end',
+  'far-end': 'the caller',
+  both: 'myself and the caller',
 };
 const PLACES: Readonly<Record<Place, string>> = {
   'desk-mains': 'at a desk with mains',
@@ -66,13 +67,12 @@ export function sourcesText({ sources }: Job): string {
   const voices = sources.filter(isVoice).length;
   const others = sources
     .filter((s) => !isVoice(s))
-    .map((s) => (s.from ? called(catalogue.parts.get(s.from)!.name, s.was) : article(s.name)));
+    .map((s) => (s.from ? called(catalogue.parts.get(s.from)!.name, s.was) : withArticle(s.name)));
   const all = [...(voices > 0 ? [voicesText(voices)] : []), ...others];
   return all.length === 1 ? all[0] : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`;
 }
 /** "a device not known here (old-phone)". */
-const called = (name: string, was: string | undefined) => `${article(name)}${was === undefined ? '' : ` (${was})`}`;
-const article = (name: string) => `${/^[aeiou8]/i.test(name) ? 'an' : 'a'} ${lower(name)}`;
+const called = (name: string, was: string | undefined) => `${withArticle(name)}${was === undefined ? '' : ` (${was})`}`;
 
 const choicesOf = <K extends string>(words: Readonly<Record<K, string>>, fill: (job: Job, key: K) => Job): Choice[] =>
   (Object.keys(words) as K[]).map((key) => ({ key, words: words[key], fill: (job) => fill(job, key) }));
@@ -168,7 +168,11 @@ export const BLANKS = {
     name: 'The device',
     now: (job) => called(catalogue.parts.get(job.device)!.name, job.was?.device),
     choices: () =>
-      devicesOf(catalogue).map((c) => ({ key: c.id, words: article(c.name), fill: (job: Job) => onDevice(job, c.id) })),
+      devicesOf(catalogue).map((c) => ({
+        key: c.id,
+        words: withArticle(c.name),
+        fill: (job: Job) => onDevice(job, c.id),
+      })),
   },
   app: {
     name: 'The app',
@@ -176,7 +180,7 @@ export const BLANKS = {
     choices: () =>
       appsOf(catalogue).map((a) => ({
         key: a.id,
-        words: article(a.name),
+        words: withArticle(a.name),
         note: lower(a.summary),
         fill: (job: Job) => inApp(job, a.id),
       })),

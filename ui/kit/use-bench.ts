@@ -188,7 +188,7 @@ export function useCloseUp(setup: Setup, joint: string): CloseUp | null {
     let current = true;
     void lookCloser(setup, joint).then((c) => {
       if (current) setSeen(c);
-    }, failing('This joint'));
+    }, failing('This connection'));
     return () => {
       current = false;
     };

@@ -1,7 +1,7 @@
 import { catalogue } from '@/catalogue';
 import type { GateName } from '@/core/gates';
 import type { Absence } from '@/core/host';
-import { type AppClass, appsOf, type Part, type PartClass, type Setup } from '@/core/model';
+import { type AppClass, appsOf, lower, type Part, type PartClass, type Setup } from '@/core/model';
 
 export const GATE_TITLES: Readonly<Record<GateName, string>> = {
   fit: 'Fit',
@@ -19,7 +19,7 @@ export const GATE_QUESTIONS: Readonly<Record<GateName, string>> = {
   fit: 'Do all plugs go in and sit home?',
   wired: 'Does every contact touch the right one?',
   seen: 'Does the device notice the microphone, and does the app take it?',
-  level: 'Loud enough, and not too hot?',
+  level: 'Loud enough, and not too loud?',
   clean: 'Is the voice well above the noise?',
   powered: 'Does everything get its current, to the end?',
   heard: 'Can those who must listen hear?',
@@ -42,7 +42,7 @@ export const offeredApps = (now: string): readonly AppClass[] => {
 };
 /** Takes nothing on a phone or tablet but what calls itself a headset. */
 export const headsetOnly = (app: AppClass): boolean => app.accepts.every((i) => i === 'headset');
-export const lower = (text: string): string => `${text[0].toLowerCase()}${text.slice(1)}`;
+export { lower };
 export const minus = (text: string): string => text.replace(/-(?=\d)/g, '\u2212');
 export const price = (x: number): string => x.toFixed(2);
 
@@ -77,7 +77,7 @@ export const ABSENCES: Readonly<Record<Absence, string>> = {
   'no-headphones': 'no headphones seen',
   'no-digital-path': 'no digital connection',
   unpowered: 'no power',
-  unlicensed: 'refused: no licence',
+  unlicensed: 'refused: not certified',
   'charge-only': 'power only, no data',
   'no-identity': 'no identity chip on the way',
   'data-apart': 'a data contact makes no contact',

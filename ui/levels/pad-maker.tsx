@@ -58,7 +58,7 @@ export function PadMaker({ setup, report, onSet }: Props) {
           >
             {joints.map((j) => (
               <option key={j.joint} value={j.joint}>
-                joint {number(j.joint)}: {ohms(j.loading!.sourceOhm)} into {ohms(j.loading!.loadOhm!)}
+                connection {number(j.joint)}: {ohms(j.loading!.sourceOhm)} into {ohms(j.loading!.loadOhm!)}
               </option>
             ))}
           </select>
@@ -97,8 +97,8 @@ export function PadMaker({ setup, report, onSet }: Props) {
               {ohms(result.pad.inputOhm)}, the input is fed from {ohms(result.pad.outputOhm)}.
             </p>
             {placed ? (
-              <Button look="main" onClick={() => onSet(`Put this pad into joint ${number(joint.joint)}`, placed)}>
-                Put it into joint {number(joint.joint)}
+              <Button look="main" onClick={() => onSet(`Put this pad into connection ${number(joint.joint)}`, placed)}>
+                Put it into connection {number(joint.joint)}
               </Button>
             ) : (
               <p className="text-soft">

@@ -71,7 +71,7 @@ export function Schools({ setup, levels: { schools, now }, wish, onSet }: Props)
       <p className="mt-2 text-sm">{why(setup, contest, sourceHot, deviceHot)}</p>
       {best.over && (
         <p className="mt-1 font-semibold text-fail text-sm">
-          Even turned all the way down it is too hot: a pad of about {needed(best, wish).toFixed(0)} dB is missing.
+          Even turned all the way down it is too loud: a pad of about {needed(best, wish).toFixed(0)} dB is missing.
         </p>
       )}
     </section>

@@ -50,7 +50,7 @@ function AsDone({ setup, onChange }: Pick<Props, 'setup' | 'onChange'>) {
   const { tracks, ...said } = setup.session ?? {};
   const app = appOf(setup.job.app).name;
   const words = [
-    said.openedAfter !== undefined && `the ${app} was opened after ${said.openedAfter} joints`,
+    said.openedAfter !== undefined && `the ${app} was opened after ${said.openedAfter} connections`,
     said.answer === 'headphones' && 'the device was told: headphones',
     said.permission && `the ${app} may not hear`,
     said.automatic && 'the device does not change over by itself',

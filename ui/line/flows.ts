@@ -86,7 +86,7 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
             to: report.playbackPart,
             label: own
               ? `plays what it records, ${total(inApp).toFixed(0)} ms`
-              : `plays the ${app.networkMs ? 'far end' : 'sound'}`,
+              : `plays the ${app.networkMs ? 'caller' : 'sound'}`,
             wrong: false,
           },
         ]

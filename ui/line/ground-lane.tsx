@@ -23,11 +23,11 @@ export function groundWords(setup: Setup, report: Report): string {
   if (loop) {
     const hums = [report, ...report.also].flatMap((d) => d.channels.map((c) => c.overHumDbA)).filter((h) => h !== null);
     const under = hums.length > 0 ? `; hum about ${Math.min(...hums).toFixed(0)} dB under the voice` : '';
-    return `a loop: ${loop.what} through ${nameOf(loop.from)}, joints ${numbersOf(setup, loop.joints)}, ${nameOf(loop.to)}${under}`;
+    return `a loop: ${loop.what} through ${nameOf(loop.from)}, connections ${numbersOf(setup, loop.joints)}, ${nameOf(loop.to)}${under}`;
   }
   const joints = [...new Set(linesOf(report).flatMap((l) => l.joints))];
   const broken = joints.filter((id) => earthAt(report, id) === 'broken');
-  if (broken.length > 0) return `screen does not meet screen at joint ${numbersOf(setup, broken)}`;
+  if (broken.length > 0) return `screen does not meet screen at connection ${numbersOf(setup, broken)}`;
   return report.earthings.length > 0 ? 'one path, no loop' : 'one path, no loop; nothing here is on the mains';
 }
 

@@ -48,7 +48,8 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
   const shared = (t: (typeof touches)[number]) =>
     touches.some((o) => o !== t && (o.plug === t.plug || o.socket === t.socket));
   const out = (mm: number) => Math.round(10 * Math.max(0, Math.min(FARTHEST_MM, mm))) / 10;
-  const draw = (mm: number) => onTurn(`Plug of joint ${number} out by ${mm} mm`, withJoint(setup, id, { outMm: mm }));
+  const draw = (mm: number) =>
+    onTurn(`Plug of connection ${number} out by ${mm} mm`, withJoint(setup, id, { outMm: mm }));
   const onMove = (e: PointerEvent) => {
     if (!drag.current) return;
     const to = out(drag.current.outMm + (drag.current.x - e.clientX) / scale);
@@ -56,7 +57,7 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
   };
   const seated = (closeUp?.way[0]?.touches ?? []).join();
   return (
-    <section aria-label={`Joint ${number} close up`} className="rounded-xl border border-accent bg-card px-3 py-2">
+    <section aria-label={`Connection ${number} close up`} className="rounded-xl border border-accent bg-card px-3 py-2">
       <h2 className="flex flex-wrap justify-between gap-x-3 font-bold">
         <span>
           {partName(plug.part)} into {partName(socket.part)}

@@ -48,9 +48,9 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
   const probesOf = (end: 'a' | 'b') => closeUp?.probes.filter((p) => p.side === end) ?? [];
   const sideOf = (part: string) => (joint.a.part === part ? 'a' : 'b');
   return (
-    <section aria-label={`Joint ${number}`} className="rounded-xl border border-accent bg-card p-4">
+    <section aria-label={`Connection ${number}`} className="rounded-xl border border-accent bg-card p-4">
       <h2 className="font-bold text-lg leading-tight">
-        Joint {number}: {partName(plug.part)} and {partName(socket.part)}
+        Connection {number}: {partName(plug.part)} and {partName(socket.part)}
       </h2>
       <p className="text-soft">{shapes.map(describeConnector).join(' and ')}</p>
       {!hasAxis(...shapes) && (
@@ -65,7 +65,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
             max={FARTHEST_MM}
             step={0.1}
             words={outMm === 0 ? 'home' : `${outMm.toFixed(1)} mm`}
-            onTurn={(to) => turn(`Plug of joint ${number} out by ${to} mm`, { outMm: to })}
+            onTurn={(to) => turn(`Plug of connection ${number} out by ${to} mm`, { outMm: to })}
             onDone={onDone}
           />
           <Slide
@@ -75,19 +75,19 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
             max={DIRT_OHM.length - 1}
             step={1}
             words={DIRT_OHM[dirt] === null ? 'clean' : `${ohmText(DIRT_OHM[dirt]!)} of dirt`}
-            onTurn={(to) => turn(`Contacts of joint ${number}`, { contactOhm: DIRT_OHM[to] ?? undefined })}
+            onTurn={(to) => turn(`Contacts of connection ${number}`, { contactOhm: DIRT_OHM[to] ?? undefined })}
             onDone={onDone}
           />
         </>
       )}
       {holes.length > 0 && (
         <fieldset className="mt-1">
-          <legend className="text-soft text-sm">Move it to another hole</legend>
+          <legend className="text-soft text-sm">Move it to another socket</legend>
           <div className="mt-1 flex max-h-40 flex-wrap gap-1 overflow-y-auto">
             {holes.map((h) => (
               <Button
                 key={`${h.part} ${h.port.id}`}
-                onClick={() => onMove(`Move joint ${number} to the ${h.port.label}`, h.setup)}
+                onClick={() => onMove(`Move connection ${number} to the ${h.port.label}`, h.setup)}
               >
                 {h.port.label}
               </Button>
@@ -149,7 +149,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
       })}
       <p className="mt-2 text-soft text-sm">
         L left, R right, M microphone, G ground, S signal, B bias, + hot, − cold, V power, D data. Volts stand against
-        the ground of the joint.
+        the ground of the connection.
       </p>
     </section>
   );

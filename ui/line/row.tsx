@@ -1,6 +1,6 @@
 'use client';
 import type { CSSProperties } from 'react';
-import { connectorNamed, contactsOf, describeConnector } from '@/core/connectors';
+import { concentricName, connectorNamed, describeConnector } from '@/core/connectors';
 import type { Joint, Part, PartClass, PortSpec, Setup } from '@/core/model';
 import { knobsText, type Layout, type Spot } from '../bench';
 import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../kit';
@@ -185,7 +185,7 @@ function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { re
           blamed ? 'border-fail bg-fail text-card' : 'border-soft bg-card'
         }`}
       >
-        <span className="sr-only">Joint </span>
+        <span className="sr-only">Connection </span>
         {index + 1}
       </span>
       <span className="sr-only">
@@ -211,11 +211,11 @@ function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { re
 
 const jointWords = (port: PortSpec): string => describeConnector(connectorNamed(port.connector)!);
 
-/** The fewest words that tell one joint from another: poles of a plug, else the name of the connector. */
+/** The fewest words that tell one joint from another: what plug and socket are called, else the name of the connector. */
 function jointCaption(left: PortSpec, right: PortSpec): string {
   const [l, r] = [connectorNamed(left.connector)!, connectorNamed(right.connector)!];
   if ([l, r].some((c) => c.form === 'keyed' && c.family === 'unknown')) return 'not known';
   if (l.form === 'keyed') return l.family === 'radio' ? 'radio' : jointWords(left).replace(/ (plug|socket)$/, '');
   const [plug, socket] = l.form === 'concentric-plug' ? [l, r] : [r, l];
-  return `${contactsOf(plug).length} pole in ${contactsOf(socket).length}`;
+  return `${concentricName(plug)} in ${concentricName(socket)}`;
 }

@@ -24,12 +24,12 @@ export function Leads({ setup, report, onKeep }: Props) {
   if (leads.length === 0) return null;
   return (
     <section aria-label="Leads that carry power" className="rounded-xl border border-rule bg-card px-3 py-2">
-      <h2 className="font-bold">Leads that carry power</h2>
+      <h2 className="font-bold">Cables that carry power</h2>
       {leads.map((part) => {
         const c = classOf(part);
         const q = (name: string) => quantity(part, c, name);
         const set = (name: string, value: number) =>
-          onKeep(`Lead ${nameIn(setup, part.id)}`, {
+          onKeep(`Cable ${nameIn(setup, part.id)}`, {
             ...setup,
             parts: setup.parts.map((p) => (p.id === part.id ? { ...p, values: { ...p.values, [name]: value } } : p)),
           });

@@ -83,7 +83,7 @@ function Phantom({ setup, report, of }: Props & { readonly of: string }) {
         >
           <span className="leading-tight">
             {nameIn(setup, f.to)}{' '}
-            <span className="text-soft text-sm">joint {setup.joints.findIndex((j) => j.id === f.joint) + 1}</span>
+            <span className="text-soft text-sm">connection {setup.joints.findIndex((j) => j.id === f.joint) + 1}</span>
           </span>
           <span className={`text-right font-mono text-sm ${f.milliampere > f.mostMa ? 'font-semibold text-fail' : ''}`}>
             {f.milliampere.toFixed(1)} of {f.mostMa} mA

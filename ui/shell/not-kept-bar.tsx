@@ -24,7 +24,7 @@ export function NotKeptBar() {
       }
     >
       {why}
-      {again && ' What you see is in this window only: make room and try again, or save it to a file.'}
+      {again && ' What you see is in this window only: free some space and try again, or save it to a file.'}
     </AlertBar>
   );
 }
