@@ -14,12 +14,12 @@ export default defineConfig({
           include: ['{core,catalogue,cli,store,workers,ui,demo,scripts}/**/*.test.ts'],
           environment: 'node',
           // A guard against a hang, not a measure: the longest takes a quarter of it on a loaded machine.
-          testTimeout: 300_000,
+          testTimeout: 900_000,
         },
       },
       {
         resolve: { alias },
-        test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 300_000 },
+        test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 900_000 },
       },
       {
         resolve: { alias },

@@ -65,7 +65,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
       limit: slackMm,
       unit: 'mm',
       room: (slackMm - outMm) / COMFORT_MM,
-      brief: outMm > 0 ? `${outMm.toFixed(1)} mm out` : `seated, ${compiled.joints.length} connections`,
+      brief: outMm > 0 ? `${outMm.toFixed(1)} mm out` : `${compiled.joints.length} seated`,
     },
     {
       good: `All ${compiled.joints.length} connections are seated.`,

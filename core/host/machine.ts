@@ -48,7 +48,7 @@ export interface StandIn {
   readonly playsFrom: string;
   /** What the device has just said; null when nothing happened. */
   readonly notice: string | null;
-  /** "What did you plug in?" is on the screen. */
+  /** The question what was plugged in is on the screen. */
   readonly asking: boolean;
   readonly answer: 'headset' | 'headphones' | null;
 }
@@ -201,7 +201,7 @@ function settle(around: Surroundings, next: StandIn, before?: StandIn): StandIn 
   const went = before?.list.find((l) => !is.has(l.key));
   const asking = questioned && answer === null;
   const notice = asking
-    ? 'What did you plug in?'
+    ? 'Something is in the headset socket. Has it a mic?'
     : came
       ? `${came.label} connected`
       : went

@@ -65,7 +65,7 @@ describe('a laptop that asks what was plugged in', () => {
   });
   const asked = play(setup, plug('j1'), plug('j2'), plug('j3'));
   test('asks, and lists the microphone when told that it is a headset', () => {
-    expect(asked).toMatchObject({ asking: true, notice: 'What did you plug in?' });
+    expect(asked).toMatchObject({ asking: true, notice: 'Something is in the headset socket. Has it a mic?' });
     expect(asked.list.map((l) => l.builtIn)).toEqual([true]);
     const told = act(setup, catalogue, asked, { do: 'answer', as: 'headset' });
     expect(told.list).toHaveLength(2);

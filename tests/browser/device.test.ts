@@ -46,8 +46,8 @@ test('a laptop that asks: the wrong answer is kept for the line sheet, and mende
   await walk.sees(/Seen The Workshop laptop lists/, VERDICTS);
   await walk.press(/^Start over$/);
   for (const joint of [1, 2, 3]) await walk.press(new RegExp(`^Plug ${joint}:`));
-  await walk.sees(/What did you plug in\?/, DEVICE);
-  await walk.press(/^Headphones$/);
+  await walk.sees(/Has it a mic\?/, DEVICE);
+  await walk.press(/^Headphones only$/);
   await walk.press(/^Open the browser call page$/);
   await walk.sees(/Seen The Workshop laptop was told that headphones were plugged in/, VERDICTS);
   await walk.press(/^Keep it so for the line sheet$/);

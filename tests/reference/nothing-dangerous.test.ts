@@ -78,7 +78,7 @@ function setupOf({ giver, lead, near, far, target, port }: Pair, on: boolean): S
   };
 }
 
-/** Volts at the caller of the lead with nothing plugged there, and what they drive into a short. */
+/** Volts at the far end of the cable with nothing plugged there, and what they drive into a short. */
 function openAt(setup: Setup, far: PortSpec): { volt: number; milliampere: number } {
   const compiled = compile({ ...setup, joints: setup.joints.slice(0, 1) }, catalogue);
   const circuit = prepare(compiled.netlist);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { catalogue } from '@/catalogue';
 import { freePorts, plugIn, portsFit } from '@/core/change';
 import { FORMAT_VERSION, type KnobSpec, type Part, type Setup } from '@/core/model';
+import { catalogue } from '@/tests/support/frozen';
 
 const classes = [...catalogue.parts.values()];
 const hosts = classes.filter((c) => c.host);

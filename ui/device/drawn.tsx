@@ -31,9 +31,9 @@ export function Drawn({ setup, state, wanted, onAct }: Props) {
             {state.asking && (
               <div className="mt-2 flex gap-2">
                 <Button look="main" onClick={() => onAct({ do: 'answer', as: 'headset' })}>
-                  A headset
+                  With a mic
                 </Button>
-                <Button onClick={() => onAct({ do: 'answer', as: 'headphones' })}>Headphones</Button>
+                <Button onClick={() => onAct({ do: 'answer', as: 'headphones' })}>Headphones only</Button>
               </div>
             )}
           </div>

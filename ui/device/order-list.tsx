@@ -86,7 +86,7 @@ export function OrderList({ setup, state, order, verdicts, done, onDo, onAll }: 
           <li
             // biome-ignore lint/suspicious/noArrayIndexKey: an order is a list of places, the place is the key
             key={i}
-            className={`flex min-h-10 items-center gap-2 rounded-lg px-2 ${order && done === i ? 'bg-accent-wash font-semibold' : ''}`}
+            className={`flex min-h-10 items-center gap-2 rounded-lg px-2 py-1 ${order && done === i ? 'bg-accent-wash font-semibold' : ''}`}
           >
             <span className="w-6 shrink-0 text-right font-mono text-soft">{i + 1}</span>
             <span className="min-w-0 flex-1 leading-tight">{sayAct(setup, catalogue, a)}</span>
