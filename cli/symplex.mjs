@@ -1,7 +1,12 @@
 #!/usr/bin/env node
-// The `symplex` command: starts main.ts through tsx, which the project has as a dependency.
-import { register } from 'tsx/esm/api';
+// The `symplex` command. From its sources through tsx where they are; in a package, as it was bundled.
+import { existsSync } from 'node:fs';
 
-register();
-const { crashed } = await import('./outcome.ts');
-process.exitCode = await import('./main.ts').then(({ main }) => main(process.argv.slice(2))).catch(crashed);
+const start = new URL('./start.ts', import.meta.url);
+if (existsSync(start)) {
+  const { register } = await import('tsx/esm/api');
+  register();
+  await import(start.href);
+} else {
+  await import('./dist/start.js');
+}

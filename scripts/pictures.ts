@@ -73,7 +73,7 @@ const PICTURES: readonly Picture[] = [
     path: 'device/?setup=clay-call',
     ready: async (walk) => {
       for (const joint of [1, 2, 3]) await walk.press(new RegExp(`^Plug ${joint}:`));
-      await walk.sees(/What did you plug in/);
+      await walk.sees(/Has it a mic/);
     },
   },
   { name: 'power-bank', size: DESK, path: 'power/?setup=kiln-song', ready: (w) => w.sees(/mA spare/) },
