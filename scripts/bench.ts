@@ -140,9 +140,10 @@ function longChain(parts: number): Setup {
     a: { part: chain[i].id, port: ends(chain[i])[1] },
     b: { part: p.id, port: 'a' },
   }));
+  const { also: _, ...job } = setup.job;
   return {
     ...setup,
-    job: { ...setup.job, sources: setup.job.sources.slice(0, 1), device: 'camera', also: undefined },
+    job: { ...job, sources: job.sources.slice(0, 1), device: 'camera' },
     parts: [...chain, { id: 'camera', class: 'camera' }],
     joints,
     placements: [{ source: setup.job.sources[0].id, part: 'mic', distanceM: 0.2 }],

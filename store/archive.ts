@@ -54,7 +54,10 @@ export async function everythingAsFile(catalogue: Catalogue, { signal, told }: U
     1,
     blobs.reduce((sum, [, blob]) => sum + blob.size, 0),
   );
-  const writer = new ZipWriter(new BlobWriter('application/zip'), { useWebWorkers: false, signal });
+  const writer = new ZipWriter(new BlobWriter('application/zip'), {
+    useWebWorkers: false,
+    ...(signal ? { signal } : {}),
+  });
   await writer.add(MANIFEST, new TextReader(`${JSON.stringify(contents, null, 2)}\n`));
   await writer.add(DOCUMENTS, new TextReader(writeDocument(documents)));
   let done = 0;
@@ -88,7 +91,11 @@ export async function bringInFile(
   const { BlobReader, BlobWriter, TextWriter, ZipReader } = await zip();
   const { DOCUMENTS, LARGEST_TEXT, MANIFEST, readArchive, readDocument } = await reader();
   const refused = (message: string, pointer = ''): Brought => ({ ok: false, problem: { pointer, message } });
-  const opened = new ZipReader(new BlobReader(file), { useWebWorkers: false, checkSignature: true, signal });
+  const opened = new ZipReader(new BlobReader(file), {
+    useWebWorkers: false,
+    checkSignature: true,
+    ...(signal ? { signal } : {}),
+  });
   let keep: { document: Document; takes: readonly KeptTake[]; photos: readonly Photo[] };
   try {
     const entries = new Map(

@@ -27,7 +27,7 @@ export interface CompileOptions {
   /** Amplifiers that have not the supply they need, by name: found by solving the steady state first. */
   readonly muted?: ReadonlySet<string>;
   /** Joints in which every contact is to meet its like: for asking which one is to blame. */
-  readonly rewired?: ReadonlySet<string>;
+  readonly rewired?: ReadonlySet<string> | undefined;
   /** Parts that nothing feeds: they amplify, supply and play nothing. */
   readonly unfed?: ReadonlySet<string>;
 }

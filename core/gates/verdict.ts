@@ -23,8 +23,9 @@ export interface Finding {
   readonly sentence: string;
   /** The number in a few characters, for a margin bar. */
   readonly brief: string;
-  readonly part?: string;
-  readonly joint?: string;
+  /** The place, where it has one. */
+  readonly part?: string | undefined;
+  readonly joint?: string | undefined;
   readonly lane: Lane;
 }
 

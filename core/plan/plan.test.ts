@@ -127,8 +127,8 @@ test('with few classes about, the answers are the front of every chain there is'
       (device, mics, rest) => {
         const known = [...mics, ...rest, catalogue.parts.get(device)!];
         const small = { ...catalogue, parts: new Map(known.map((c) => [c.id, c])) };
-        const job: Job = { ...glaze, device, also: undefined, budget: null, distanceM: 0.1, hearing: 'nothing' };
-        const { also: _, ...alone } = job;
+        const { also: _, ...only } = glaze;
+        const alone: Job = { ...only, device, budget: null, distanceM: 0.1, hearing: 'nothing' };
         const found = [...plan(alone, null, small)].at(-1)!.answers;
         // The slow way: every chain of the search, nothing put off and nothing left out, not even what lacks its voltage.
         const stock = stockOf(null, small);

@@ -34,7 +34,7 @@ test('every class of the catalogue can be asked for, and comes back from CSV as 
 });
 
 test('prices of the owner stand in place of the estimates: in the list and in what a chain costs', () => {
-  const drawer = (own: Drawer['prices']): Drawer => ({
+  const drawer = (own: NonNullable<Drawer['prices']>): Drawer => ({
     format: 'symplex.drawer',
     version: FORMAT_VERSION,
     id: 'd',

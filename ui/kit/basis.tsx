@@ -8,7 +8,7 @@ const LOOKS: Readonly<Record<BasisOf, string>> = {
 };
 
 /** Where a figure comes from, in its own word. */
-export function Basis({ basis, source }: { readonly basis: BasisOf; readonly source?: string }) {
+export function Basis({ basis, source }: { readonly basis: BasisOf; readonly source?: string | undefined }) {
   return (
     <span title={source} className={`whitespace-nowrap rounded border px-1 text-sm ${LOOKS[basis]}`}>
       {basis}

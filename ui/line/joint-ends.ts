@@ -27,12 +27,18 @@ export function jointEnds(
   return { joint, number: index + 1, plug, socket };
 }
 
+/** How far the plug is out, and what dirt is on its contacts; none is clean. */
+export interface Turned {
+  readonly outMm?: number;
+  readonly contactOhm?: number | undefined;
+}
+
 /** The setup with something different about one joint; what becomes undefined is gone. */
-export const withJoint = (setup: Setup, id: string, change: Partial<Joint>): Setup => ({
+export const withJoint = (setup: Setup, id: string, change: Turned): Setup => ({
   ...setup,
   joints: setup.joints.map((j) => (j.id === id ? without({ ...j, ...change }) : j)),
 });
 
-function without({ contactOhm, ...rest }: Joint): Joint {
+function without({ contactOhm, ...rest }: Omit<Joint, 'contactOhm'> & Turned): Joint {
   return contactOhm === undefined ? rest : { ...rest, contactOhm };
 }

@@ -4,12 +4,12 @@ import type { Report } from '@/core/assess';
 import { otherHoles } from '@/core/change';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { ohmText, voltText } from '@/core/gates';
-import type { Joint, Setup } from '@/core/model';
+import type { Setup } from '@/core/model';
 import { FARTHEST_MM } from '@/core/readings';
 import { Slide } from '../bench';
 import { Button, partName, useCloseUp } from '../kit';
 import { JointDrawing } from './joint-drawing';
-import { jointEnds, withJoint } from './joint-ends';
+import { jointEnds, type Turned, withJoint } from './joint-ends';
 import { hasAxis } from './joint-glass';
 import { letterOfRole } from './role-letter';
 
@@ -37,7 +37,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
   const shapes = [connectorNamed(plug.port.connector)!, connectorNamed(socket.port.connector)!];
   const radio = plug.port.carries === 'radio';
   const outMm = joint.outMm ?? 0;
-  const turn = (label: string, change: Partial<Joint>) => onTurn(label, withJoint(setup, id, change));
+  const turn = (label: string, change: Turned) => onTurn(label, withJoint(setup, id, change));
   const dirt = Math.max(
     0,
     DIRT_OHM.findLastIndex((o) => o === null || o <= (joint.contactOhm ?? 0)),
