@@ -4,6 +4,7 @@ export { causeIn } from './cause';
 export { type Compared, compareTake, expectedSides } from './compare';
 export { channelName } from './limits';
 export { LiveMeter, type LiveReading, liveMicrophone } from './live';
+export { type Stilled, stilled, type Walked, walked } from './live-tests';
 export { LoudnessMeter } from './loudness';
 export type { Mark } from './marks';
 export type { ChannelFigures, TakeFinding, TakeReport } from './report';

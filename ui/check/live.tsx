@@ -1,6 +1,6 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { type ChannelFigures, type LiveReading, liveMicrophone } from '@/core/take';
+import { type ChannelFigures, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
 import { Button, failing, minus, StatusMark } from '../kit';
@@ -22,8 +22,6 @@ type Doing =
 const TAP_S = 6;
 const WALK_S = 60;
 const TAKE_S = 120;
-/** A wireless line that fades so far is at its end; est. */
-const FADED_DB = 20;
 
 const db = (x: number): string => (Number.isFinite(x) ? minus(`${x.toFixed(0)} dBFS`) : 'digital silence');
 
@@ -64,25 +62,24 @@ export function Live({ onTake }: Props) {
     setDoing(null);
     const c = await loudestOf(rateHz, recorded);
     if (!c) return;
-    if (!Number.isFinite(c.rmsDbfs)) {
+    const { outcome, dbfsA } = stilled(c);
+    if (outcome === 'silent') {
       setOutcome({
         status: 'fail',
         text: 'Digital silence: the input gives nothing at all. Look at its switch, and at the list of inputs.',
       });
       return;
     }
-    // Where nobody speaks, what is loud is the noise.
-    const level = c.activeDbfsA ?? c.rmsDbfs;
-    const spoke = c.noiseDbfsA !== null && level - c.noiseDbfsA > 12;
     const hum = c.hum
       ? ` Mains at ${c.hum.mainsHz.toFixed(1)} Hz with ${c.hum.harmonics.length} harmonics, ${db(c.hum.dbfs)}.`
       : ' No mains hum.';
     const whine = c.whines[0] ? ` A tone at ${(c.whines[0].hz / 1000).toFixed(1)} kHz, ${db(c.whines[0].dbfs)}.` : '';
     setOutcome({
-      status: spoke || level > -50 ? 'caution' : 'pass',
-      text: spoke
-        ? 'Somebody spoke or something moved: be still and measure again.'
-        : `Noise ${db(level)}(A), ${db(c.rmsDbfs)} unweighted, over ${seconds} s.${hum}${whine}`,
+      status: outcome === 'still' ? 'pass' : 'caution',
+      text:
+        outcome === 'spoken'
+          ? 'Somebody spoke or something moved: be still and measure again.'
+          : `Noise ${db(dbfsA)}(A), ${db(c.rmsDbfs)} unweighted, over ${seconds} s.${hum}${whine}`,
     });
   };
   const walk = async () => {
@@ -91,19 +88,10 @@ export function Live({ onTake }: Props) {
     const rateHz = input!.rateHz;
     const recorded = await live.record(WALK_S);
     setDoing(null);
-    const fade = fadeOf(recorded, rateHz);
     const c = await loudestOf(rateHz, recorded);
     if (!c) return;
     const dropouts = Math.max(c.dropouts.count, (latest.current?.dropouts ?? 0) - dropsBefore);
-    setOutcome({
-      status: dropouts > 0 ? 'fail' : fade > FADED_DB ? 'caution' : 'pass',
-      text:
-        dropouts > 0
-          ? `The sound dropped out ${dropouts === 1 ? 'once' : `${dropouts} times`} on the way. Stay nearer, in sight of the receiver, or put it higher.`
-          : fade > FADED_DB
-            ? `No dropout, but the voice fell by ${fade.toFixed(0)} dB on the way.`
-            : `No dropout on the way; the voice kept within ${fade.toFixed(0)} dB.`,
-    });
+    setOutcome(walkOutcome(walked(recorded, rateHz, dropouts)));
   };
   const take = async () => {
     begin({ is: 'take', from: now, seconds: TAKE_S });
@@ -263,15 +251,30 @@ function tapOutcome(outer: readonly number[], device: readonly number[]): Outcom
   }
 }
 
-/** How far the loud parts of a walk fall: the best second against the worst of those in which somebody speaks. */
-function fadeOf(channels: readonly Float32Array[], rateHz: number): number {
-  const levels: number[] = [];
-  for (let at = 0; at + 3 * rateHz <= channels[0].length; at += 3 * rateHz) {
-    let peak = 0;
-    for (const c of channels) for (let i = at; i < at + 3 * rateHz; i++) peak = Math.max(peak, Math.abs(c[i]));
-    levels.push(20 * Math.log10(Math.max(1e-6, peak)));
+/** So long without a voice is worth a word: a pause, or a voice that was gone. */
+const LONG_S = 4;
+
+function walkOutcome({ outcome, fadeDb, dropouts, silentS }: Walked): Outcome {
+  const silent = silentS >= LONG_S ? ` Nobody was heard for ${silentS} s: if you spoke then, the voice was gone.` : '';
+  switch (outcome) {
+    case 'dropped':
+      return {
+        status: 'fail',
+        text: `The sound dropped out ${dropouts === 1 ? 'once' : `${dropouts} times`} on the way. Stay nearer, in sight of the receiver, or put it higher.`,
+      };
+    case 'faded':
+      return {
+        status: 'caution',
+        text: `No dropout, but the voice fell by ${fadeDb!.toFixed(0)} dB on the way.${silent}`,
+      };
+    case 'nobody spoke':
+      return { status: 'caution', text: 'Nobody was heard: talk all the way, and measure again.' };
+    case 'kept':
+      return {
+        status: silent ? 'caution' : 'pass',
+        text: `No dropout on the way; the voice kept within ${fadeDb!.toFixed(0)} dB.${silent}`,
+      };
   }
-  return levels.length > 0 ? Math.max(...levels) - Math.min(...levels) : 0;
 }
 
 interface TestProps {
