@@ -76,7 +76,7 @@ const EDITS: Readonly<
     path: () => 'drawer/',
     edit: async (walk) => {
       const find = await walk.driver.findElement(By.id('find-class'));
-      await find.sendKeys(Key.chord(Key.CONTROL, 'a'), ['splitter', 'lead', 'XLR', 'hub'][upTo(4)]);
+      await find.sendKeys(Key.chord(Key.CONTROL, 'a'), ['splitter', 'cable', 'XLR', 'hub'][upTo(4)]);
       const found = await walk.driver.findElements(By.css('section[aria-label="Add a part"] li button'));
       if (found.length > 0) await found[upTo(found.length)].click();
     },

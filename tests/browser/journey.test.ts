@@ -138,10 +138,10 @@ describe('the line sheet', () => {
     await walk.open('line/?setup=kiln-rehearsed');
     await walk.waitForGate('Fit', 'pass');
     await walk.press(/^Connection 5/);
-    const home = await walk.texts('[aria-label="Joint 5"] tbody tr');
+    const home = await walk.texts('[aria-label="Connection 5"] tbody tr');
     await walk.slide(/^Plug out by/, 3.2);
     await walk.waitForGate('Fit', 'fail');
-    expect(await walk.texts('[aria-label="Joint 5"] tbody tr')).not.toEqual(home);
+    expect(await walk.texts('[aria-label="Connection 5"] tbody tr')).not.toEqual(home);
     await walk.expectAccessible();
     await walk.undo();
     await walk.waitForGate('Fit', 'pass');
@@ -207,7 +207,7 @@ describe('files', () => {
     await bring('bad.json', JSON.stringify(bad));
     await walk.sees(/bad\.json was refused, and nothing was changed.*\/setups\/1\/parts\/2\/class/, '[role=alert]');
     await bring('big.json', ' '.repeat(21_000_000));
-    await walk.sees(/big\.json was refused.*larger than/, '[role=alert]');
+    await walk.sees(/big\.json was refused.*not JSON/, '[role=alert]');
     const named = JSON.parse(everything).setups[0];
     await bring('markup.json', JSON.stringify({ ...named, id: 'markup', name: '<b onmouseover=alert(1)>Bold</b>' }));
     await walk.sees(/<b onmouseover=alert\(1\)>Bold<\/b>/, 'main section li');

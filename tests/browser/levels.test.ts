@@ -90,9 +90,9 @@ describe('the connection glass', () => {
     await walk.press(/^Connection 5/);
     await walk.sees(/home; draw the plug along/);
     const touching = () =>
-      walk.driver.findElement(By.css('[aria-label="Joint 5 close up"] svg')).getAttribute('aria-label');
+      walk.driver.findElement(By.css('[aria-label="Connection 5 close up"] svg')).getAttribute('aria-label');
     const before = await touching();
-    const plug = await walk.driver.findElement(By.css('[aria-label="Joint 5 close up"] svg g.cursor-grab'));
+    const plug = await walk.driver.findElement(By.css('[aria-label="Connection 5 close up"] svg g.cursor-grab'));
     await walk.driver
       .actions()
       .move({ origin: plug })

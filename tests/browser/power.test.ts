@@ -48,10 +48,10 @@ test('phantom power is on the tree; a thin cable costs volts; a bank that comes 
   await walk.open('power/?setup=kiln-song');
   await walk.sees(/Singer’s condenser connection 5 3\.0 of 10 mA 37\.7 V/, '[aria-label="Power tree"]');
   await walk.sees(/Two-input box 481 mA spare.*Small keyboard 825 mA spare/s, '[aria-label="What gives out first"]');
-  await (await walk.find('[aria-label="Leads that carry power"] option', /^28/)).click();
-  await walk.sees(/USB-A to USB-C cable 4\.7\d V/, '[aria-label="Leads that carry power"]');
+  await (await walk.find('[aria-label="Cables that carry power"] option', /^28/)).click();
+  await walk.sees(/USB-A to USB-C cable 4\.7\d V/, '[aria-label="Cables that carry power"]');
   await walk.undo();
-  await walk.sees(/USB-A to USB-C cable 4\.8\d V/, '[aria-label="Leads that carry power"]');
+  await walk.sees(/USB-A to USB-C cable 4\.8\d V/, '[aria-label="Cables that carry power"]');
   const before = await walk.sees(/A Tablet \d+ min/, '[aria-label=Batteries]');
   await walk.slide(/^Large power bank comes/, 60);
   await walk.driver.wait(
