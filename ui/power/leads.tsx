@@ -23,7 +23,7 @@ export function Leads({ setup, report, onKeep }: Props) {
   });
   if (leads.length === 0) return null;
   return (
-    <section aria-label="Leads that carry power" className="rounded-xl border border-rule bg-card px-3 py-2">
+    <section aria-label="Cables that carry power" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">Cables that carry power</h2>
       {leads.map((part) => {
         const c = classOf(part);
