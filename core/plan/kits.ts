@@ -1,4 +1,4 @@
-import { type Catalogue, type Drawer, FORMAT_VERSION, type Job, quantity } from '../model';
+import { type Catalogue, type Drawer, FORMAT_VERSION, type Job, notKnownIn, quantity } from '../model';
 import type { Answer } from './answer';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
 import { type PlanProgress, plan } from './plan';
@@ -88,9 +88,11 @@ export async function* kitsFor(
     fronts.push(front);
     if (working.length === 0) {
       const [nearest] = front;
-      const why = nearest
-        ? `${nearest.weakest.gate[0].toUpperCase()}${nearest.weakest.gate.slice(1)} fails in the nearest miss: ${nearest.weakest.sentence}`
-        : 'No chain of what is known leads there.';
+      const why =
+        notKnownIn(job) ??
+        (nearest
+          ? `${nearest.weakest.gate[0].toUpperCase()}${nearest.weakest.gate.slice(1)} fails in the nearest miss: ${nearest.weakest.sentence}`
+          : 'No chain of what is known leads there.');
       noWay.push({ job: job.id, why });
     }
   }
