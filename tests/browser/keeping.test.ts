@@ -86,6 +86,34 @@ test('what a second window sets otherwise stands, and the first is told when one
   expect(await gain()).toBe(16);
 });
 
+test('so it is with a figure of the drawer', async () => {
+  const price = () =>
+    walk.driver.executeAsyncScript<number>(`
+      const done = arguments[0];
+      indexedDB.open('symplex').onsuccess = (e) => {
+        const db = e.target.result;
+        db.transaction('drawers').objectStore('drawers').getAll().onsuccess = (r) => {
+          db.close();
+          done(r.target.result[0].parts.find((p) => p.name === "Mirela's pack")?.values?.price ?? -1);
+        };
+      };`);
+  const write = async (to: number) => {
+    await walk.open('drawer/');
+    await walk.press(/^Mirela's pack/, '[aria-label="What you own"] button');
+    const field = await walk.find('input', /^price/);
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), String(to), Key.TAB);
+    await eventually(price, to);
+  };
+  const first = await walk.driver.getWindowHandle();
+  await write(33);
+  await walk.driver.switchTo().newWindow('window');
+  await write(44);
+  await walk.driver.close();
+  await walk.driver.switchTo().window(first);
+  await walk.sees(/price of Mirela's pack: another window has since set it otherwise/i, '[role=status]');
+  expect(await price()).toBe(44);
+});
+
 /** As if the disk were full, or no more. */
 const full = (is: boolean) =>
   walk.driver.executeScript(`

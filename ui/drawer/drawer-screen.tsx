@@ -2,7 +2,7 @@
 import { useRef, useState } from 'react';
 import { type Drawer, type Part, writeDocument } from '@/core/model';
 import { Button, classOf, editDrawer, PartIcon, partName, setSetting, useAll, useDrawer } from '../kit';
-import { Screen, saveFile, tell } from '../shell';
+import { Screen, saveFile, tell, useOverruled } from '../shell';
 import { AddPart } from './add-part';
 import { EditPart } from './edit-part';
 import { addedPart, withPart } from './edits';
@@ -11,6 +11,7 @@ import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
 
 export function DrawerScreen() {
   const drawer = useDrawer();
+  useOverruled('drawers', drawer);
   const drawers = useAll('drawers') ?? [];
   const [open, setOpen] = useState<string | null>(null);
   const panel = useRef<HTMLElement>(null);

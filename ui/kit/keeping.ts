@@ -118,7 +118,7 @@ export async function keepRevision<K extends Kind>(
   }
   if (!revised.ok) return { kept: false, word: `${label}: not kept. ${revised.message}` };
   ofOnesOwn();
-  lastKept.set(key, { label, base, next, writes: ownWrites() });
+  keptLast(label, kind, base, next);
   const word = revised.replaced.length > 0 ? `${label}: this replaces what another window had just set.` : null;
   return { kept: true, word };
 }
@@ -133,6 +133,11 @@ interface LastKept {
 
 /** What this window kept last of each document. */
 const lastKept = new Map<string, LastKept>();
+
+/** This window has kept this of a document: what another sets otherwise since is told. */
+export function keptLast<K extends Kind>(label: string, kind: K, base: Kept[K], next: Kept[K]): void {
+  lastKept.set(`${kind} ${base.id}`, { label, base, next, writes: ownWrites() });
+}
 
 /**
  * Has another window set otherwise what this one kept last of a document? What this window has done since is its own doing.
