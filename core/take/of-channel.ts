@@ -40,7 +40,7 @@ export function ofChannel(c: ChannelFigures, channel: number | null, of: number)
       [c.ceiling.dbfs, null, 'dBFS', 'flat tops of one height; common practice'],
       [
         `the wave is cut off at ${db(c.ceiling.dbfs, 1)}FS, below full scale: it was clipped before it came here.`,
-        'No knob at the device mends that: turn down at the stage before, the pack or the mixer.',
+        'No knob at the device helps: turn down at the stage before, the transmitter or the mixer.',
       ],
       ['level'],
       c.ceiling.marks,

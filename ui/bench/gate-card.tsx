@@ -107,7 +107,7 @@ export function GateCard({
               <span className="block text-sm">{outcomeText(m)}</span>
             </button>
           ))}
-          {searching && <p className="text-soft text-sm">Trying mends on a copy...</p>}
+          {searching && <p className="text-soft text-sm">Trying fixes on a copy...</p>}
           {!searching && mends.length === 0 && (
             <p className="text-soft text-sm">
               Nothing that was tried makes it better. Try other parts: press one in the row.

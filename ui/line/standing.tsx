@@ -27,7 +27,7 @@ export function Standing({ report, standing: { causes, mends, cut }, searching, 
       {fails && first && <Fix mend={first} onMend={onMend} />}
       {fails && !first && (
         <p className="mt-1 text-soft text-sm">
-          {searching ? 'Looking for a fix on a copy...' : 'Nothing that was tried mends it. Try other parts.'}
+          {searching ? 'Looking for a fix on a copy...' : 'Nothing that was tried fixes it. Try other parts.'}
         </p>
       )}
       {cut && (
