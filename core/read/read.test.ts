@@ -62,6 +62,31 @@ describe('documents of older versions', () => {
 });
 
 describe('what was called otherwise', () => {
+  test('a figure that its class has no more is left out, every other stays', () => {
+    const drawer = {
+      format: 'symplex.drawer',
+      version: FORMAT_VERSION,
+      id: 'd',
+      name: 'd',
+      parts: [
+        {
+          id: 'm',
+          class: 'dynamic-handheld',
+          values: { wireOhm: 0.1, price: 20 },
+        },
+        { id: 'c', class: 'camera', values: { senseMinOhm: 900, harmVolt: 3 } },
+        { id: 'l', class: 'laptop-headset', values: { senseMinOhm: 900 } },
+      ],
+    };
+    expect(read(JSON.stringify(drawer))).toEqual({
+      ...drawer,
+      parts: [
+        { id: 'm', class: 'dynamic-handheld', values: { price: 20 } },
+        { id: 'c', class: 'camera', values: { harmVolt: 3 } },
+        { id: 'l', class: 'laptop-headset', values: { senseMinOhm: 900 } },
+      ],
+    });
+  });
   const aliases = {
     parts: { 'old-lead': 'lead-3-3', 'old-phone': 'phone-8-contact' },
     apps: { 'old-call': 'browser-call' },
