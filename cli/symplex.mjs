@@ -8,5 +8,5 @@ if (existsSync(start)) {
   register();
   await import(start.href);
 } else {
-  await import('./dist/start.js');
+  await import(new URL('./dist/start.js', import.meta.url).href);
 }
