@@ -213,7 +213,7 @@ const SESSION_WORDS: {
   answer: (v) =>
     v === 'headphones'
       ? 'Answer that headphones were plugged in'
-      : 'Unplug, plug in again, and answer that it is a headset',
+      : 'Unplug, plug in again, and answer that it has a mic',
   permission: (v, app) =>
     v === null ? `Allow the ${app.name} to use the microphone` : `Forbid the ${app.name} to use the microphone`,
   automatic: (v) => `Turn automatic choice of the input ${v === 'off' ? 'off' : 'on'} at the device`,

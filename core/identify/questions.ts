@@ -31,7 +31,7 @@ const DIGITAL: readonly (readonly [string, string])[] = [
 export const QUESTIONS: readonly Question[] = [
   {
     id: 'lead',
-    text: 'Is it a cable: plugs at both ends and nothing but cable between?',
+    text: 'Is it a cable: plugs at both ends and nothing but wire between?',
     answers: YES,
     of: (c) => yes(c.kind === 'lead'),
   },
@@ -95,8 +95,8 @@ export const QUESTIONS: readonly Question[] = [
   },
   {
     id: 'xlr',
-    text: 'Has it a big round connector with three pins or three sockets?',
-    answers: { none: 'no', pins: 'with pins', holes: 'with sockets', both: 'one of each', many: 'several' },
+    text: 'Has it a big round connector with three pins or three holes?',
+    answers: { none: 'no', pins: 'with pins', holes: 'with holes', both: 'one of each', many: 'several' },
     of: (c) => {
       const pins = c.ports.filter((p) => p.connector === 'xlr3:plug').length;
       const holes = c.ports.filter((p) => p.connector === 'xlr3:socket').length;

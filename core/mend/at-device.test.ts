@@ -14,7 +14,7 @@ describe('what was done wrong at the device is put right there, for nothing', ()
     ['opened too early', usbMic('plain-camera'), { openedAfter: 0 }, /^Close the plain camera app and open it again$/],
     ['not allowed', usbMic('recorder-picker'), { permission: 'refused' }, /^Allow the recorder app/],
     ['no automatic choice', usbMic('streaming'), { automatic: 'off' }, /^Turn automatic choice of the input on/],
-    ['told headphones', named('clay-call'), { answer: 'headphones' }, /answer that it is a headset$/],
+    ['told headphones', named('clay-call'), { answer: 'headphones' }, /answer that it has a mic$/],
     ['a track not armed', named('kiln-song'), named('kiln-song').session!, /^Arm all tracks/],
   ])('%s', (_, setup, session, label) => {
     const { session: __, ...careful } = setup;

@@ -10,7 +10,7 @@ export function sayAct(setup: Setup, catalogue: Catalogue, a: Act): string {
     case 'close':
       return `${a.do === 'open' ? 'Open' : 'Close'} the ${app}`;
     case 'answer':
-      return `Answer that it is ${a.as === 'headset' ? 'a headset' : 'headphones'}`;
+      return a.as === 'headset' ? 'Answer that it has a mic' : 'Answer that it is headphones only';
     default: {
       const change = changeOf(setup, a);
       const words = say(setup, catalogue, change);

@@ -53,7 +53,7 @@ test('a laptop that asks: the wrong answer is kept for the line sheet, and mende
   await walk.press(/^Keep it so for the line sheet$/);
   await walk.open('line/?setup=clay-call');
   await walk.waitForGate('Seen', 'fail');
-  await walk.press(/^Unplug, plug in again, and answer that it is a headset/);
+  await walk.press(/^Unplug, plug in again, and answer that it has a mic/);
   await walk.waitForGate('Seen', 'pass');
 });
 
