@@ -28,10 +28,32 @@ const layered = LAYERS.flatMap((layer, i) =>
   })),
 );
 
+/** Rooms inside a room of core, likewise from the bottom up; what stands beside them uses them all. */
+const INNER = {
+  plan: [['stock'], ['tuning'], ['search'], ['accessories'], ['destinations'], ['answers', 'kit', 'improve']],
+};
+const inner = Object.entries(INNER).flatMap(([room, layers]) => [
+  ...layers.flatMap((layer, i) =>
+    layer.map((own) => ({
+      name: `core-${room}-${own}-asks-below-only`,
+      severity: 'error',
+      from: { path: `^core/${room}/${own}/`, pathNot: '\\.test\\.ts$' },
+      to: { path: `^core/${room}/(?!(${[own, ...layers.slice(0, i).flat()].join('|')})/)` },
+    })),
+  ),
+  {
+    name: `enter-${room}-rooms-by-index`,
+    severity: 'error',
+    from: { path: `^core/${room}/([^/]+)` },
+    to: { path: `^core/${room}/[^/]+/(?!index\\.ts$)`, pathNot: `^core/${room}/$1/` },
+  },
+]);
+
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
     ...layered,
+    ...inner,
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-knows-core-only',

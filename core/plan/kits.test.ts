@@ -3,9 +3,9 @@ import { demoDrawer, demoJobs } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
 import { trialJobs } from '@/tests/support/trials';
 import { checkDocument, type Drawer, FORMAT_VERSION, type Job } from '../model';
+import { solver } from './kit';
 import { type KitProgress, kitsFor } from './kits';
 import { plan } from './plan';
-import { solver } from './solve';
 import { classNeeds } from './stock';
 
 const solve = solver();

@@ -1,9 +1,8 @@
 import { type Catalogue, type Drawer, FORMAT_VERSION, type Job, notKnownIn, quantity } from '../model';
-import type { Answer } from './answer';
+import type { Answer } from './answers';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
 import { type PlanProgress, plan } from './plan';
-import { priceOf } from './prices';
-import { classNeeds } from './stock';
+import { classNeeds, priceOf } from './stock';
 
 /** A kit with its name, its answers by job, and up to which price each purchase holds. */
 export interface NamedKit {

@@ -6,12 +6,10 @@ import { assess } from '../assess';
 import { GATES } from '../gates';
 import { checkDocument, type Drawer, type Job, type Preference, quantity, type Setup, turnKnob } from '../model';
 import { type PlanProgress, plan, settleKnobs, swapsFor } from '.';
-import { buildSetup } from './build';
-import { beats, frontOf } from './front';
-import { compareBy } from './preference';
-import { scoreOf } from './score';
-import { searchChains } from './search';
+import { beats, compareBy, frontOf } from './answers';
+import { buildSetup, searchChains } from './search';
 import { stockOf } from './stock';
+import { scoreOf } from './tuning';
 
 const runPlan = (job: Job, drawer: Drawer | null): readonly PlanProgress[] => [...plan(job, drawer, catalogue)];
 const kiln = demoJobs.find((j) => j.id === 'kiln-opening')!;

@@ -9,23 +9,23 @@ import {
   quantity,
   type Setup,
 } from '../model';
-import { accompany, reaches } from './accompany';
-import { type Answer, chosen, samePieces, works } from './answer';
-import { buildSetup } from './build';
-import { type Chain, classCounts, type Link } from './chain';
-import { destinationsOf } from './destinations';
-import { canMixFarEnd, withFarEnd } from './far-end';
-import { guestWays } from './guest-ways';
-import { inTurn } from './in-turn';
-import { knownKnobs } from './known-knobs';
-import { promising } from './promising';
-import { ratesOf } from './reliability';
-import { type Score, scoreOf } from './score';
-import { BY_MONEY, BY_PIECES, searchChains } from './search';
-import { type Settled, settleKnobs } from './settle';
-import { costOf, stockOf } from './stock';
-import { survives } from './survives';
-import { inexperienced } from './tally';
+import { accompany } from './accessories';
+import { type Answer, chosen, samePieces, survives, works } from './answers';
+import { canMixFarEnd, destinationsOf, guestWays, withFarEnd } from './destinations';
+import {
+  BY_MONEY,
+  BY_PIECES,
+  buildSetup,
+  type Chain,
+  classCounts,
+  inTurn,
+  type Link,
+  promising,
+  reaches,
+  searchChains,
+} from './search';
+import { costOf, ratesOf, stockOf } from './stock';
+import { inexperienced, knownKnobs, type Score, type Settled, scoreOf, settleKnobs } from './tuning';
 
 /** A chain that was computed, as a point of the cost and margin it has. */
 export interface Route {

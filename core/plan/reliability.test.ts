@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/tests/support/frozen';
 import { type Drawer, FORMAT_VERSION, type Outcome } from '../model';
-import { betaQuantile, rateOf } from './reliability';
+import { betaQuantile, rateOf } from './stock';
 
 const drawerWith = (outcomes: readonly Outcome[]): Drawer => ({
   format: 'symplex.drawer',

@@ -3,9 +3,9 @@ import { catalogue } from '@/tests/support/frozen';
 import { from, trialJob, voice } from '@/tests/support/trials';
 import { mustAssess } from '../assess';
 import { checkDocument, FORMAT_VERSION, type Job, type Setup } from '../model';
-import type { Answer } from './answer';
+import type { Answer } from './answers';
 import { plan } from './plan';
-import { settleKnobs } from './settle';
+import { settleKnobs } from './tuning';
 
 // What a practitioner would answer, by common practice: an instrument goes into a high resistance, a line feed through a
 // pad, a voice and an instrument into an input each.

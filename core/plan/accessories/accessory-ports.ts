@@ -1,0 +1,25 @@
+import { freePorts } from '../../change';
+import type { Catalogue, PartClass, PortSpec, Setup } from '../../model';
+
+/** What is put beside a chain: something to listen by, or something to charge from. */
+export type Beside = 'listening' | 'power';
+
+/** Holes that take headphones; or those for a charger, and ports of the device that it can be charged by. */
+export const holesFor = (
+  kind: Beside,
+  setup: Setup,
+  catalogue: Catalogue,
+): readonly { readonly part: string; readonly port: PortSpec }[] => {
+  const isDevice = (id: string) => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!.host !== undefined;
+  return freePorts(setup, catalogue).filter(({ part, port }) =>
+    kind === 'listening'
+      ? port.flow === 'monitor'
+      : port.flow === 'power' || (port.carries === 'usb' && isDevice(part)),
+  );
+};
+
+/** Classes that can go there, at the place of the job. */
+export const classesFor = (kind: Beside, { job }: Setup, catalogue: Catalogue): readonly PartClass[] =>
+  [...catalogue.parts.values()].filter(
+    (c) => c.kind === kind && c.ports[0].flow !== 'out' && (job.place === 'desk-mains' || !c.needs?.includes('mains')),
+  );

@@ -1,0 +1,2 @@
+export { type Beside, classesFor, holesFor } from './accessory-ports';
+export { accompany } from './add-accessories';

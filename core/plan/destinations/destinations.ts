@@ -1,0 +1,163 @@
+import { freePorts, freshId, insertPart } from '../../change';
+import {
+  type Catalogue,
+  type Destination,
+  isGiven,
+  type Job,
+  type Joint,
+  type Part,
+  type PortSpec,
+  type Setup,
+} from '../../model';
+import { accompany } from '../accessories';
+import { betweenOf, type End, endsFrom, growing, isRightHalf, type Link, takes } from '../search';
+import { costOf, type Stock } from '../stock';
+import { compareScores, type Experience, type Settled, scoreOf, settleKnobs } from '../tuning';
+
+/** From a free output to another device: a lead or two, a pad, and an adapter that converts. */
+const LIMITS = { pieces: 4, doing: 2 };
+/** Ways that are assessed for one destination of one chain. */
+const MOST_TRIED = 10;
+const MOST_OF_A_TAP = 4;
+
+/** Brings further destinations into setups that lead to the first. */
+export interface Destinations {
+  /** With every further destination of the job, each by its cheapest way that works, else by the best there is. */
+  reach(settled: Settled): Settled;
+}
+
+/**
+ * Where a chain can be tapped for another device: any output that is free, and any joint that a splitter goes into; or
+ * the device has a chain of its own.
+ * @param alone chains found for one destination by itself, the best first.
+ * @param past of the whole search: ways that led nowhere from one chain are not tried from all others.
+ */
+export function destinationsOf(
+  job: Job,
+  catalogue: Catalogue,
+  stock: Stock,
+  alone: (to: Destination) => readonly Setup[],
+  past: Experience,
+): Destinations {
+  const between = betweenOf(catalogue.parts.values());
+  const splitters = between.filter(
+    (c) => !c.inputs && !c.usb && c.ports.filter((p) => p.flow === 'out' && !isRightHalf(p)).length > 1,
+  );
+  const known = new Map<string, readonly End[]>();
+  /** Ways from an output of a class into a device's holes, those that do different things each once. */
+  const waysTo = (classId: string, port: PortSpec, device: string): readonly { end: End; hole: string }[] => {
+    const key = `${classId}.${port.id}`;
+    const ends = known.get(key) ?? endsFrom(catalogue.parts.get(classId)!, [port], between, LIMITS, stock);
+    known.set(key, ends);
+    const holes = catalogue.parts.get(device)!.ports.filter((p) => p.flow === 'in');
+    const fitting = ends.flatMap((end) => {
+      const hole = holes.find((h) => takes(end.out, h));
+      return hole ? [{ end, hole: hole.id }] : [];
+    });
+    return fitting
+      .filter((w, i) => fitting.findIndex((x) => x.hole === w.hole && x.end.doing.join() === w.end.doing.join()) === i)
+      .slice(0, MOST_OF_A_TAP);
+  };
+  /** Every way to tap a setup, as setups with the device in them. */
+  const tapped = (setup: Setup, to: Destination): readonly Way[] => {
+    const splitInto = setup.joints.flatMap((j) =>
+      splitters.flatMap((c) => insertPart(setup, catalogue, j.id, stock.take(c.id, 0).part) ?? []),
+    );
+    return [setup, ...splitInto].flatMap((from, i) =>
+      freePorts(from, catalogue)
+        .filter(({ part, port }) => {
+          const partClass = catalogue.parts.get(from.parts.find((p) => p.id === part)!.class)!;
+          // Of a setup with a splitter in it, the splitter's own outputs are what is new.
+          if (i > 0 && part !== from.parts.at(-1)!.id) return false;
+          return (
+            port.flow === 'out' &&
+            !isRightHalf(port) &&
+            !partClass.host &&
+            !partClass.circuit.some((e) => e.is === 'capsule')
+          );
+        })
+        .flatMap(({ part, port }) =>
+          waysTo(from.parts.find((p) => p.id === part)!.class, port, to.device).map(({ end, hole }) => ({
+            setup: led(from, { part, port: port.id }, end.links.slice(1), hole, to),
+            name: `${end.links.map((l) => `${l.classId}.${l.outPort}`).join()} ${to.device}.${hole}`,
+          })),
+        ),
+    );
+  };
+  const led = (setup: Setup, tap: Joint['a'], links: readonly Link[], hole: string, to: Destination): Setup => {
+    const grown = growing(catalogue, stock, [...setup.parts], [...setup.joints]);
+    const end = grown.follow(tap, links);
+    const device = grown.add(to.device);
+    grown.join(end, { part: device, port: hole });
+    return withDestination({ ...setup, parts: grown.parts, joints: grown.joints }, to);
+  };
+  const cost = (setup: Setup) => costOf(setup.parts, stock, catalogue).cost + setup.parts.length / 2;
+  return {
+    reach(settled) {
+      let best = settled;
+      for (const to of job.also ?? []) {
+        const ways = [
+          ...tapped(best.setup, to),
+          ...alone(to).map((other, i) => ({
+            setup: beside(best.setup, other, to, catalogue, stock),
+            name: `alone ${to.device} ${i}`,
+          })),
+        ]
+          .map((w) => ({
+            ...w,
+            cost: cost(w.setup),
+            rank: past.tries.isGood(w.name) ? 0 : past.tries.isBad(w.name) ? 2 : 1,
+          }))
+          .sort((a, b) => a.rank - b.rank || a.cost - b.cost);
+        let found: Settled | null = null;
+        for (const { setup, name } of ways.slice(0, MOST_TRIED)) {
+          const next = accompany(settleKnobs(setup, catalogue, past), catalogue, stock, past);
+          past.tries.keep(name, scoreOf(next.assessment).failing === 0);
+          if (!found || compareScores(scoreOf(next.assessment), scoreOf(found.assessment)) < 0) found = next;
+          if (scoreOf(found.assessment).failing === 0) break;
+        }
+        if (!found) return settled;
+        best = found;
+      }
+      return best;
+    },
+  };
+}
+
+interface Way {
+  readonly setup: Setup;
+  /** The same for ways that take the same pieces from the same kind of output. */
+  readonly name: string;
+}
+
+const withDestination = (setup: Setup, to: Destination): Setup => ({
+  ...setup,
+  job: { ...setup.job, also: [...(setup.job.also ?? []), to] },
+});
+
+/** Another device with a chain and microphones of its own, beside what is there. What sound comes out of is there once. */
+function beside(setup: Setup, other: Setup, to: Destination, catalogue: Catalogue, stock: Stock): Setup {
+  const ids = new Map<string, string>();
+  const parts: Part[] = [...setup.parts];
+  for (const p of other.parts) {
+    const n = parts.filter((x) => x.class === p.class).length;
+    const taken = isGiven(catalogue.parts.get(p.class)!) ? p : stock.take(p.class, n).part;
+    const id = freshId(
+      parts.map((x) => x.id),
+      taken.id,
+    );
+    ids.set(p.id, id);
+    parts.push({ ...taken, ...(p.knobs ? { knobs: p.knobs } : {}), id });
+  }
+  const ref = (r: Joint['a']) => ({ ...r, part: ids.get(r.part)! });
+  const joints = [...setup.joints];
+  for (const j of other.joints) {
+    const id = freshId(
+      joints.map((x) => x.id),
+      `j${joints.length + 1}`,
+    );
+    joints.push({ ...j, id, a: ref(j.a), b: ref(j.b) });
+  }
+  const placements = [...setup.placements, ...other.placements.map((p) => ({ ...p, part: ids.get(p.part)! }))];
+  return withDestination({ ...setup, parts, joints, placements }, to);
+}

@@ -1,0 +1,47 @@
+import { type Assessment, assess } from '../../assess';
+import { apply } from '../../change';
+import type { GateName, Status } from '../../gates';
+import type { Catalogue, Drawer, Setup } from '../../model';
+import { stockOf } from '../stock';
+import { compareScores, type Score, scoreOf, statusesOf } from '../tuning';
+
+/** Another class that fits in a part's place, and what it would do. */
+export interface Swap {
+  readonly classId: string;
+  readonly owned: boolean;
+  readonly price: number;
+  readonly setup: Setup;
+  readonly score: Score;
+  readonly gates: Readonly<Record<GateName, Status>>;
+}
+
+const RANK: readonly Status[] = ['pass', 'caution', 'not known', 'fail'];
+const safety = ({ verdicts }: Assessment): number => RANK.indexOf(verdicts.find((v) => v.gate === 'safe')!.status);
+
+/** Everything that fits where a part is, best first: owned before bought where they do the same. */
+export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, catalogue: Catalogue): readonly Swap[] {
+  const stock = stockOf(drawer, catalogue);
+  const present = setup.parts.find((p) => p.id === part)!.class;
+  const swaps: Swap[] = [];
+  const now = assess(setup, catalogue);
+  const safe = now.ok ? safety(now.value) : 0;
+  for (const { id: classId, kind } of catalogue.parts.values()) {
+    if (classId === present || kind === 'unknown') continue;
+    const inUse = setup.parts.filter((p) => p.class === classId).length;
+    const take = stock.take(classId, inUse);
+    const next = apply(setup, catalogue, { do: 'replace', part, by: take.part });
+    if (!next) continue;
+    const assessed = assess(next, catalogue);
+    // What would be less safe than it is, is not proposed.
+    if (!assessed.ok || safety(assessed.value) > safe) continue;
+    swaps.push({
+      classId,
+      owned: take.owned,
+      price: take.price,
+      setup: next,
+      score: scoreOf(assessed.value),
+      gates: statusesOf(assessed.value.verdicts),
+    });
+  }
+  return swaps.sort((a, b) => compareScores(a.score, b.score) || a.price - b.price);
+}

@@ -1,0 +1,47 @@
+import { connectorNamed, mate } from '../../connectors';
+import type { PortSpec, Role } from '../../model';
+
+const SIGNAL: ReadonlySet<Role> = new Set(['left', 'right', 'mono', 'mic', 'hot']);
+const EARTH: ReadonlySet<Role> = new Set(['ground', 'screen']);
+const DIGITAL = new Set(['usb', 'radio', 'power']);
+
+/** Ports belong to classes, which do not change: each pair is thought about once. */
+const thought = new WeakMap<PortSpec, WeakMap<PortSpec, boolean>>();
+
+/** Would it make sense to plug this output into that input? */
+export function takes(out: PortSpec, into: PortSpec): boolean {
+  const known = thought.get(out) ?? new WeakMap<PortSpec, boolean>();
+  thought.set(out, known);
+  const before = known.get(into);
+  if (before !== undefined) return before;
+  const answer = makesSense(out, into);
+  known.set(into, answer);
+  return answer;
+}
+
+/** Fit, kind of signal, and no signal onto ground. */
+function makesSense(out: PortSpec, into: PortSpec): boolean {
+  const kinds = [out.carries, into.carries];
+  if (kinds.some((k) => DIGITAL.has(k)) && out.carries !== into.carries) {
+    // Analogue contacts on a digital connector say so by their roles.
+    if (!Object.values(into.roles ?? {}).includes('mic') || out.carries !== 'headset') return false;
+  }
+  if (out.carries === 'phones' || into.carries === 'phones') return false;
+  const mating = mate(connectorNamed(out.connector)!, connectorNamed(into.connector)!, 0);
+  if (!mating.fits) return false;
+  if (kinds.every((k) => DIGITAL.has(k))) return true;
+  const outIsPlug = mating.plugIs === 'a';
+  let connects = false;
+  const wanted = Object.values(into.roles ?? {}).includes('mic') ? new Set<Role>(['mic']) : SIGNAL;
+  for (const t of mating.touches) {
+    const from = out.roles?.[outIsPlug ? t.plug : t.socket] ?? 'none';
+    const to = into.roles?.[outIsPlug ? t.socket : t.plug] ?? 'none';
+    if (EARTH.has(from) && (to === 'mic' || to === 'hot')) return false;
+    if (SIGNAL.has(from) && wanted.has(to)) connects = true;
+  }
+  return connects;
+}
+
+/** The right-hand one of two ports that belong together: it follows the left one, and leads nowhere by itself. */
+export const isRightHalf = (p: PortSpec): boolean =>
+  p.pair !== undefined && Object.values(p.roles ?? {})[0] === 'right';

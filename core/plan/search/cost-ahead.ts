@@ -1,0 +1,90 @@
+import TinyQueue from 'tinyqueue';
+import type { Catalogue, PartClass, PortSpec } from '../../model';
+import { priceOfCopies, type Stock } from '../stock';
+import { takes } from './accepts';
+import { JOIN, type Needs } from './needs';
+import { apartFrom, outsOf } from './ports';
+import type { Guests } from './secondary-sources';
+
+interface Leaving {
+  readonly partClass: PartClass;
+  readonly port: PortSpec;
+}
+
+/** What leads into a port, of all classes: thought about once a catalogue. */
+const thought = new WeakMap<Catalogue, Map<PortSpec, readonly Leaving[]>>();
+
+function leadingInto(catalogue: Catalogue): (into: PortSpec) => readonly Leaving[] {
+  const known = thought.get(catalogue) ?? new Map<PortSpec, readonly Leaving[]>();
+  thought.set(catalogue, known);
+  const all = [...catalogue.parts.values()].filter((c) => !c.host);
+  const outs = all.flatMap((c) => outsOf(c).map((port): Leaving => ({ partClass: c, port })));
+  return (into) => {
+    const leading = known.get(into) ?? outs.filter((o) => takes(o.port, into));
+    known.set(into, leading);
+    return leading;
+  };
+}
+
+/**
+ * Least cost from leaving a part by a port, with certain needs still open, to the device with none: Dijkstra from the
+ * device backwards over ports and needs. Never more than what a chain will really cost.
+ * @param leaving ports that sound may leave a part by.
+ * @param leads microphones that come side by side.
+ * @returns a cost by port and needs; undefined where no way leads on.
+ */
+export function costAhead(
+  catalogue: Catalogue,
+  leaving: readonly PortSpec[],
+  device: PartClass,
+  stock: Stock,
+  needs: Needs,
+  leads: number,
+  guests: Guests,
+  pieceCost: number,
+): (port: PortSpec, open: number) => number | undefined {
+  const leadInto = leadingInto(catalogue);
+  const ahead = new Map<PortSpec, (number | undefined)[]>();
+  for (const port of leaving) ahead.set(port, []);
+  const joining = new Map<PortSpec, number>();
+  const queue = new TinyQueue<Leaving & { readonly open: number; readonly cost: number }>(
+    [],
+    (a, b) => a.cost - b.cost,
+  );
+  /** Going into a part by a port, after which `left` is still needed, costs so much from there on. */
+  const relax = (c: PartClass, into: PortSpec, left: number, cost: number) => {
+    const joins = joining.get(into) ?? joinsAt(c, into, leads, guests);
+    joining.set(into, joins);
+    for (const open of needs.every) {
+      if ((needs.after(open, c, into) & ~joins) !== left) continue;
+      for (const o of leadInto(into)) {
+        const costs = ahead.get(o.port);
+        // Of no use for this job.
+        if (!costs) continue;
+        if (cost >= (costs[open] ?? Number.POSITIVE_INFINITY)) continue;
+        costs[open] = cost;
+        queue.push({ ...o, open, cost });
+      }
+    }
+  };
+  for (const port of device.ports) if (port.flow === 'in') relax(device, port, 0, pieceCost);
+  while (queue.length > 0) {
+    const { partClass, port, open: left, cost } = queue.pop()!;
+    if (cost > ahead.get(port)![left]!) continue;
+    // What stands before the joining part is needed once a microphone.
+    const price = priceOfCopies(stock, partClass.id, left & JOIN ? leads : 1);
+    for (const into of partClass.ports) {
+      if (into !== port && ['in', 'through'].includes(into.flow))
+        relax(partClass, into, left, cost + pieceCost + price);
+    }
+  }
+  return (port, open) => ahead.get(port)?.[open];
+}
+
+/** JOIN when the part has as many holes like this one as lead there, and others for the guests. */
+function joinsAt(c: PartClass, into: PortSpec, leads: number, guests: Guests): number {
+  const alike = c.ports.filter((p) => p.flow === 'in' && p.connector === into.connector).map((p) => p.id);
+  return alike.length >= leads && guests.into(c, [...alike.slice(0, leads), ...apartFrom(c, into.id)]) !== null
+    ? JOIN
+    : 0;
+}

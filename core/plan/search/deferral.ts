@@ -1,0 +1,106 @@
+import type { Assessment } from '../../assess';
+import type { Catalogue, Setup } from '../../model';
+import type { Readings } from '../../readings';
+import { tally } from '../tuning';
+import type { Chain, Link } from './chain';
+import { hasEars } from './needs';
+import { isWire } from './wire';
+
+/** Gates whose failure lies in how two parts meet, whatever else the chain has. */
+const OF_JOINTS: ReadonlySet<string> = new Set(['fit', 'wired', 'seen', 'safe']);
+/** Gates whose failure lies in what the pieces do, whatever wire is between them. */
+const OF_PIECES: ReadonlySet<string> = new Set(['level', 'clean', 'powered']);
+/** So many chains through the same places for ears, none of which could be heard by. */
+const ENOUGH_DEAF = 6;
+/** So many chains between the same microphone and converter are enough, until all others were tried. */
+const ENOUGH_ALIKE = 8;
+
+/** What was learned from the chains assessed so far: what is to come that looks poor, and is put off. */
+export interface Promising {
+  /** Of a whole chain, or of its beginning. */
+  isPoor(links: readonly Link[], microphones: number): boolean;
+  learn(chain: Chain, setup: Setup, assessment: Assessment): void;
+}
+
+/**
+ * A memory of one search. It forbids nothing: what looks poor is only put off, so that the time goes to chains that differ.
+ */
+export function promising(catalogue: Catalogue): Promising {
+  const meetings = tally();
+  const pieces = tally();
+  const listening = tally(ENOUGH_DEAF);
+  const tooHot = new Set<string>();
+  const alike = new Map<string, number>();
+  const portsOf = (a: string, b: string) => [a, b].sort().join(' ');
+  const classOf = (l: Link) => catalogue.parts.get(l.classId)!;
+  /** What does something to the signal, in its order. */
+  const doing = (links: readonly Link[], microphones: number): string => beginnings(links, microphones).at(-1)!;
+  /** The same of the first link, of the first two, and so on. */
+  const beginnings = (links: readonly Link[], microphones: number): readonly string[] => {
+    let so = `${microphones}`;
+    return links.map((l) => {
+      if (!isWire(classOf(l))) so += ` ${l.inPort}>${l.classId}>${l.outPort}`;
+      for (const g of l.guests) so += ` ${doing(g.links, 1)}${g.port}`;
+      return so;
+    });
+  };
+  /** By which someone could hear. */
+  const ears = (links: readonly Link[]): string =>
+    links
+      .filter((l) => hasEars(classOf(l)))
+      .map((l) => l.classId)
+      .join();
+  /** The microphone, how many of them, and what makes the sound into numbers; null for a beginning that has not got so far. */
+  const endsOf = (links: readonly Link[], microphones: number): string | null => {
+    const converter = links.find((l) => classOf(l).inputs);
+    if (!converter) return null;
+    return classOf(links[0]).kind === 'source'
+      ? doing(links, microphones)
+      : `${links[0].classId} ${microphones} ${converter.classId}`;
+  };
+  return {
+    isPoor(links, microphones) {
+      const ends = endsOf(links, microphones);
+      if (ends !== null && (alike.get(ends) ?? 0) >= ENOUGH_ALIKE) return true;
+      const isWhole = links.at(-1)?.outPort === null;
+      if (beginnings(links, microphones).some((b) => tooHot.has(b))) return true;
+      if (isWhole && (pieces.isBad(doing(links, microphones)) || listening.isBad(ears(links)))) return true;
+      return links.some(
+        (l, i) =>
+          i + 1 < links.length &&
+          meetings.isBad(portsOf(`${l.classId}.${l.outPort}`, `${links[i + 1].classId}.${links[i + 1].inPort}`)),
+      );
+    },
+    learn({ links, microphones }, setup, { verdicts, readings }) {
+      const hot = tooHotAt(links, setup, readings);
+      if (hot >= 0) tooHot.add(beginnings(links, microphones)[hot]);
+      const ends = endsOf(links, microphones) ?? '';
+      alike.set(ends, (alike.get(ends) ?? 0) + 1);
+      const failing = verdicts.filter((v) => v.status === 'fail');
+      // What is wired wrong says nothing of the pieces: they may never have been asked.
+      if (!failing.some((v) => OF_JOINTS.has(v.gate))) {
+        pieces.keep(doing(links, microphones), !failing.some((v) => OF_PIECES.has(v.gate)));
+        listening.keep(ears(links), !failing.some((v) => v.gate === 'heard'));
+      }
+      const failed = new Set(failing.filter((v) => OF_JOINTS.has(v.gate)).flatMap((v) => (v.joint ? [v.joint] : [])));
+      const classNamed = (id: string) => setup.parts.find((p) => p.id === id)!.class;
+      for (const { id, a, b } of setup.joints) {
+        const key = portsOf(`${classNamed(a.part)}.${a.port}`, `${classNamed(b.part)}.${b.port}`);
+        if (failed.has(id)) meetings.keep(key, false);
+        else if (failed.size === 0) meetings.keep(key, true);
+      }
+    },
+  };
+}
+
+/** The first link that clips however far it and all before it are turned down: so will all that begins alike. Else -1. */
+function tooHotAt(links: readonly Link[], setup: Setup, { compiled, ledger }: Readings): number {
+  let down = 0;
+  return links.findIndex(({ classId }) => {
+    const parts = setup.parts.filter((p) => p.class === classId);
+    const { knobs = [] } = compiled.catalogue.parts.get(classId)!;
+    for (const knob of knobs.filter((k) => k.unit === 'dB'))
+      down += Math.max(...parts.map((p) => (p.knobs?.[knob.id] ?? knob.start) - knob.min));
+    return ledger.some((e) => e.feeds && e.spareDb + down < 0 && parts.some((p) => p.id === e.part));
+  });
+}

@@ -1,0 +1,42 @@
+import { type Catalogue, hasFigure, quantity, type Setup } from '../../model';
+
+/** The distance at which a microphone class is worn or stood; null for one that sits on the device. */
+export function placedM(catalogue: Catalogue, classId: string): number | null {
+  const partClass = catalogue.parts.get(classId)!;
+  return hasFigure(partClass, 'placedM') ? quantity({ id: classId, class: classId }, partClass, 'placedM') : null;
+}
+
+/** Does a setup span the job's distance from each source to the device? Radio does; leads and arms along the way add up. */
+export function reaches(setup: Setup, catalogue: Catalogue): boolean {
+  const { distanceM } = setup.job;
+  const partOf = new Map(setup.parts.map((p) => [p.id, p]));
+  const device = setup.parts.find((p) => p.class === setup.job.device)!.id;
+  return setup.placements.every((placement) => {
+    const part = partOf.get(placement.part)!;
+    const byWire = catalogue.parts.get(part.class)!.kind === 'source';
+    if (!byWire && placement.distanceM >= distanceM) return true;
+    let length = byWire ? 0 : placement.distanceM;
+    for (const id of partsTowards(setup, placement.part, device)) {
+      const p = partOf.get(id)!;
+      const partClass = catalogue.parts.get(p.class)!;
+      if (partClass.ports.some((port) => port.carries === 'radio')) return true;
+      if (hasFigure(partClass, 'lengthM')) length += quantity(p, partClass, 'lengthM');
+    }
+    return length >= distanceM;
+  });
+}
+
+/** The parts on the way with the fewest joints, both ends included; all there are where no joint leads there. */
+function partsTowards(setup: Setup, from: string, to: string): readonly string[] {
+  const back = new Map<string, string | null>([[from, null]]);
+  for (const at of back.keys()) {
+    for (const { a, b } of setup.joints) {
+      const next = a.part === at ? b.part : b.part === at ? a.part : null;
+      if (next !== null && !back.has(next)) back.set(next, at);
+    }
+  }
+  if (!back.has(to)) return setup.parts.map((p) => p.id);
+  const way: string[] = [];
+  for (let at: string | null | undefined = to; at; at = back.get(at)) way.push(at);
+  return way;
+}

@@ -1,0 +1,307 @@
+import TinyQueue from 'tinyqueue';
+import { appTakes, forbidden } from '../../host';
+import {
+  type AppClass,
+  type Catalogue,
+  isCarried,
+  isGiven,
+  type Job,
+  type PartClass,
+  type PortSpec,
+  type Source,
+} from '../../model';
+import { priceOfCopies, type Stock } from '../stock';
+import { isRightHalf, takes } from './accepts';
+import { type Chain, classCounts, isJoining, type Link } from './chain';
+import { costAhead } from './cost-ahead';
+import { JOIN, needsOf } from './needs';
+import { apartFrom, outsOf } from './ports';
+import { type Guests, guestsOf } from './secondary-sources';
+import { isStraight, isWire } from './wire';
+
+/** Longest chain considered: nobody carries more. */
+const LONGEST = 7;
+/** What a piece counts for in a search beside its price, in the job's money; est. */
+export const BY_MONEY = 0.5;
+/** About the price of a part: what is owned must not hide what is simple; est. */
+export const BY_PIECES = 50;
+
+/** Beginnings looked at in one search: the effort has an end, and it is the same on every machine. */
+const MOST_POPPED = 5000;
+/** Beginnings looked at before something else may have its turn. */
+const BREATH = 50;
+
+/** Beginnings of one kind that are looked at before those of others. */
+const TURNS = 150;
+
+interface State {
+  readonly links: readonly Link[];
+  readonly partClass: PartClass;
+  readonly out: PortSpec;
+  readonly cost: number;
+  /** What it has still to pass through, as bits. */
+  readonly needs: number;
+  readonly microphones: number;
+  /** Cost so far and the least that must still come. */
+  readonly bound: number;
+  readonly found: number;
+}
+
+export interface Wishes {
+  /** Tells of the beginning of a chain that nothing good can come of it any more; asked anew each time. */
+  readonly isPadded?: (links: readonly Link[]) => boolean;
+  /** Tells of a beginning, or a whole chain, that it can wait: it comes when all others have come. */
+  readonly isPoor?: (links: readonly Link[], microphones: number) => boolean;
+  /** What a piece counts for beside its price. */
+  readonly pieceCost?: number;
+  /** Whether chains come too that lack a place for the ears or any power: to say of a job what it lacks. */
+  readonly lacking?: boolean;
+}
+
+/**
+ * Best-first search over ports: chains come out in the order of what they cost, cheapest first; those that look awkward or
+ * poor, or whose microphone has had its turn, in the same order after all others. The least cost from each
+ * port to the device, found backwards beforehand, steers it and drops ports that lead nowhere.
+ * Null comes in between where it takes long, so that others have their turn.
+ * Pruned by fit, by the way the signal goes and by what the contacts are for; what a chain does is left to `assess`.
+ */
+export function* searchChains(
+  job: Job,
+  catalogue: Catalogue,
+  stock: Stock,
+  { isPadded = () => false, isPoor = () => false, pieceCost = BY_MONEY, lacking = false }: Wishes = {},
+): Generator<Chain | null> {
+  const device = catalogue.parts.get(job.device)!;
+  const app = catalogue.apps.get(job.app)!;
+  const classes = [...catalogue.parts.values()].filter((c) => usable(c, job));
+  // Where the digital side of a part is of no use, sound may still leave it by another port.
+  const refused = new Set(classes.filter((c) => !c.host && isRefused(c, app, device)));
+  const leaves: Leaves = (c) => (refused.has(c) ? outsOf(c).filter((p) => !isDigital(c, p)) : outsOf(c));
+  const { lead, others } = sortedSources(job);
+  const guests = guestsOf(others, catalogue, stock);
+  const voices = job.sources.length;
+  // One microphone cannot keep two voices apart, nor can an input of one channel; what comes by wire has its own way in.
+  const apart = job.arrangement === 'side-each' && voices > 1;
+  const needs = needsOf(job, catalogue, voices, apart, lacking);
+  const single = lead.length === 1 || (!apart && lead[0].from === undefined);
+  const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
+  const stepsFrom = waysOn(classes, leaves);
+  const leads = others.length > 0 ? microphoneCounts[0] : lead.length;
+  const ahead = costAhead(
+    catalogue,
+    classes.filter((c) => !c.host).flatMap(leaves),
+    device,
+    stock,
+    needs,
+    leads,
+    guests,
+    pieceCost,
+  );
+  // Of those that are as good, the one found first comes first.
+  const inOrder = (a: State, b: State) => a.bound - b.bound || a.found - b.found;
+  let queue = new TinyQueue<State>([], inOrder);
+  let waiting: State[] = [];
+  const late: Chain[] = [];
+  let found = 0;
+  const been = new Set<string>();
+  const effort = new Map<string, number>();
+  const push = (state: Omit<State, 'bound' | 'found'>) => {
+    const rest = ahead(state.out, state.needs);
+    if (rest === undefined) return;
+    const bound = state.cost + rest;
+    if (job.budget !== null && moneyOf(state.links, stock, state.microphones) > job.budget) return;
+    queue.push({ ...state, bound, found: found++ });
+  };
+  for (const partClass of classes) {
+    if (lead[0].from === undefined ? !partClass.circuit.some((e) => e.is === 'capsule') : partClass.id !== lead[0].from)
+      continue;
+    for (const out of partClass.ports.filter((p) => p.flow === 'out' && !isRightHalf(p))) {
+      if (refused.has(partClass) && isDigital(partClass, out)) continue;
+      for (const microphones of microphoneCounts) {
+        const links = [{ classId: partClass.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
+        const cost = moneyOf(links, stock, microphones) + links.length * pieceCost;
+        const open = needs.after(needs.atStart(microphones + others.length > 1), partClass, null);
+        push({ links, partClass, out, cost, needs: open, microphones });
+      }
+    }
+  }
+  let popped = 0;
+  for (let all = false; queue.length + waiting.length + late.length > 0; ) {
+    if (queue.length === 0) {
+      // All others have come: now what was put off.
+      all = true;
+      queue = new TinyQueue(waiting, inOrder);
+      waiting = [];
+      yield* late.splice(0);
+      continue;
+    }
+    popped += 1;
+    if (popped % BREATH === 0) yield null;
+    if (popped > MOST_POPPED) return;
+    const state = queue.pop()!;
+    if (isPadded(state.links)) continue;
+    // No microphone takes all the effort: the beginnings of one that had its turn wait until others had theirs.
+    const whose = turnOf(state.links, catalogue);
+    const turns = (effort.get(whose) ?? 0) + 1;
+    effort.set(whose, turns);
+    const waits = turns > TURNS || isAwkward(state.links, catalogue) || isPoor(state.links, state.microphones);
+    if (!all && waits) {
+      waiting.push(state);
+      continue;
+    }
+    // The cheapest straight way to a connector of some length comes first; another one is only more to carry.
+    const way = wayKey(state, job.distanceM, catalogue);
+    if (been.has(way)) continue;
+    been.add(way);
+    for (const port of device.ports) {
+      if (port.flow !== 'in' || !takes(state.out, port)) continue;
+      if ((needs.after(state.needs, device, port) & ~JOIN) !== 0) continue;
+      const alike = device.ports.filter((p) => p.flow === 'in' && p.connector === port.connector).map((p) => p.id);
+      if (alike[0] !== port.id && state.needs & JOIN) continue;
+      for (const { alsoIn, guests: come } of joinings(state, device, alike, guests)) {
+        if (state.needs & JOIN && alsoIn.length + come.length === 0) continue;
+        const links = [...state.links, { classId: device.id, inPort: port.id, alsoIn, guests: come, outPort: null }];
+        const { microphones } = state;
+        const chain = { links, cost: moneyOf(links, stock, microphones), poor: all, microphones };
+        if (all || !isPoor(links, microphones)) yield chain;
+        else late.push({ ...chain, poor: true });
+      }
+    }
+    if (state.links.length + 1 >= LONGEST) continue;
+    for (const { next, into, alike, out } of stepsFrom(state)) {
+      if (state.links.some((l) => l.classId === next.id)) continue;
+      for (const { alsoIn, guests: come } of joinings(state, next, alike, guests)) {
+        if (alsoIn.includes(out.id) || come.some((g) => g.port === out.id)) continue;
+        const joins = alsoIn.length + come.length > 0;
+        const open = needs.after(state.needs, next, null) & ~(joins ? JOIN : 0);
+        // Most ways lead nowhere: asked before anything is made of them.
+        if (ahead(out, open) === undefined) continue;
+        const links = [...state.links, { classId: next.id, inPort: into, alsoIn, guests: come, outPort: out.id }];
+        const cost = moneyOf(links, stock, state.microphones) + links.length * pieceCost;
+        push({ links, partClass: next, out, cost, needs: open, microphones: state.microphones });
+      }
+    }
+  }
+}
+
+/** The sources that lead, one kind of way in for all of them: those heard by microphones if there are any; and the others. */
+export function sortedSources({ sources }: Job): {
+  readonly lead: readonly Source[];
+  readonly others: readonly Source[];
+} {
+  const from = sources.some((s) => s.from === undefined) ? undefined : sources[0].from;
+  return { lead: sources.filter((s) => s.from === from), others: sources.filter((s) => s.from !== from) };
+}
+
+/** The ways in which a part can join what runs side by side, and not joining anything here. */
+function joinings(
+  { needs, microphones }: State,
+  next: PartClass,
+  alike: readonly string[],
+  guests: Guests,
+): readonly Pick<Link, 'alsoIn' | 'guests'>[] {
+  const none = { alsoIn: [], guests: [] };
+  if (!(needs & JOIN) || alike.length < microphones) return [none];
+  const taken = alike.slice(0, microphones);
+  const come = guests.into(next, [...taken, ...apartFrom(next, taken[0])]);
+  return come ? [{ alsoIn: taken.slice(1), guests: come }, none] : [none];
+}
+
+/**
+ * What distinguishes a state: the pieces that do something to the signal, the connector it has now, and how far it reaches,
+ * as far as that matters.
+ */
+function wayKey({ links, out, needs, microphones }: State, farM: number, catalogue: Catalogue): string {
+  let metres = 0;
+  let doing = '';
+  for (const link of links) {
+    const c = catalogue.parts.get(link.classId)!;
+    const port = (id: string | null) => c.ports.find((p) => p.id === id);
+    const [into, outOf] = [port(link.inPort), port(link.outPort)];
+    metres += c.values.lengthM?.value ?? 0;
+    if (into && outOf && !isJoining(link) && isStraight(c, into, outOf)) continue;
+    doing += `${link.inPort}>${link.classId}>${link.outPort}+${link.alsoIn.length}`;
+    for (const g of link.guests) doing += ` ${g.port}`;
+  }
+  return `${doing} ${out.connector} ${out.carries} ${needs} ${microphones} ${Math.min(metres, farM).toFixed(1)}`;
+}
+
+/** Whose turn a beginning is: its microphone's; of what comes by wire, the first piece's that is more than wire. */
+function turnOf(links: readonly Link[], catalogue: Catalogue): string {
+  const classOf = (l: Link) => catalogue.parts.get(l.classId)!;
+  if (classOf(links[0]).kind !== 'source') return links[0].classId;
+  return links.find((l, i) => i > 0 && !isWire(classOf(l)))?.classId ?? '';
+}
+
+/** More passive pieces than this that do something to the signal are rarely what is wanted. */
+const MANY_PASSIVE = 2;
+
+/** Many passive pieces, or two in the same place of which the second undoes or repeats what the first crosses. */
+function isAwkward(links: readonly Link[], catalogue: Catalogue): boolean {
+  let passive = 0;
+  let crossing = 0;
+  for (const link of links) {
+    const c = catalogue.parts.get(link.classId)!;
+    if (c.kind !== 'adapter' || c.inputs || c.usb || c.circuit.some((e) => e.is === 'stage')) continue;
+    const port = (id: string | null) => c.ports.find((p) => p.id === id);
+    const [into, out] = [port(link.inPort), port(link.outPort)];
+    if (!into || !out || isStraight(c, into, out)) continue;
+    passive += 1;
+    if (isWire(c) && into.connector.replace('socket', 'plug') === out.connector.replace('socket', 'plug'))
+      crossing += 1;
+  }
+  return passive > MANY_PASSIVE || crossing > 1;
+}
+
+/** A way on from a port: into a part by one hole (or several alike, for several microphones), and out again. */
+interface WayOn {
+  readonly next: PartClass;
+  readonly into: string;
+  readonly alike: readonly string[];
+  readonly out: PortSpec;
+}
+
+/** Ways on from each port of each class, worked out when first asked for. */
+function waysOn(classes: readonly PartClass[], leaves: Leaves): (state: State) => readonly WayOn[] {
+  const known = new Map<string, readonly WayOn[]>();
+  return ({ partClass, out }) => {
+    const key = `${partClass.id}.${out.id}`;
+    const ways = known.get(key) ?? classes.filter((c) => !isGiven(c)).flatMap((next) => waysThrough(out, next, leaves));
+    known.set(key, ways);
+    return ways;
+  };
+}
+
+function waysThrough(from: PortSpec, next: PartClass, leaves: Leaves): WayOn[] {
+  const fitting = next.ports.filter((p) => ['in', 'through'].includes(p.flow) && takes(from, p));
+  const first = fitting[0];
+  if (!first) return [];
+  const alike = fitting.filter((p) => p.flow === 'in' && p.connector === first.connector).map((p) => p.id);
+  return leaves(next)
+    .filter((out) => out !== first)
+    .map((out) => ({ next, into: first.id, alike, out }));
+}
+
+/** The ports that sound may leave a class by. */
+type Leaves = (c: PartClass) => readonly PortSpec[];
+
+/** Does the port lead sound on as data, towards the device? */
+const isDigital = (c: PartClass, p: PortSpec): boolean => p.id === c.usb?.up || p.carries === 'usb';
+
+/** A part with a converter is where the signal is recorded: of no use where the app takes none of its inputs. */
+const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
+  forbidden(device.host!, app, c) !== null ||
+  (c.inputs !== undefined && !c.inputs.some((spec) => appTakes(app, device.host!, { spec, unlicensed: null })));
+
+function usable(c: PartClass, job: Job): boolean {
+  if (c.kind === 'power') return false;
+  if (isCarried(job) && c.needs?.includes('table')) return false;
+  return job.place === 'desk-mains' || !c.needs?.includes('mains');
+}
+
+/** Money for what the drawer has not got. */
+function moneyOf(links: readonly Link[], stock: Stock, microphones: number): number {
+  let sum = 0;
+  for (const [classId, n] of classCounts(links, microphones)) sum += priceOfCopies(stock, classId, n);
+  return sum;
+}

@@ -1,0 +1,71 @@
+import TinyQueue from 'tinyqueue';
+import type { PartClass, PortSpec } from '../../model';
+import type { Stock } from '../stock';
+import { takes } from './accepts';
+import type { Link } from './chain';
+import { isStraight } from './wire';
+
+/** What a piece counts for beside its price: a lead that goes straight is worth more than two that one owns and an adapter; est. */
+const PIECE_COST = 5;
+
+/** Somewhere a signal can get to from a port by a few pieces. */
+export interface End {
+  /** From the part it starts at. */
+  readonly links: readonly Link[];
+  readonly out: PortSpec;
+  readonly cost: number;
+  /** The pieces on the way that are more than wire. */
+  readonly doing: readonly string[];
+}
+
+/** What may lie on the way: pieces in all, and of them those that do something, one that converts among them. */
+export interface Limits {
+  readonly pieces: number;
+  readonly doing: number;
+}
+
+/**
+ * Where the signal of a part's ports can get to by few pieces, cheapest first. Of ways that differ in wire only, the
+ * cheapest.
+ */
+export function endsFrom(
+  from: PartClass,
+  ports: readonly PortSpec[],
+  between: readonly PartClass[],
+  limits: Limits,
+  stock: Stock,
+): readonly End[] {
+  const found: End[] = [];
+  const been = new Set<string>();
+  const queue = new TinyQueue<End>([], (a, b) => a.cost - b.cost);
+  for (const out of ports) {
+    const links = [{ classId: from.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
+    queue.push({ links, out, cost: 0, doing: [] });
+  }
+  while (queue.length > 0) {
+    const end = queue.pop()!;
+    const last = end.links[end.links.length - 1];
+    const key = `${last.classId}.${last.outPort} ${end.doing.join()}`;
+    if (been.has(key)) continue;
+    been.add(key);
+    found.push(end);
+    if (end.links.length > limits.pieces) continue;
+    for (const c of between) {
+      if (end.links.some((l) => l.classId === c.id)) continue;
+      const into = c.ports.find((p) => ['in', 'through'].includes(p.flow) && takes(end.out, p));
+      if (!into) continue;
+      const cost = end.cost + PIECE_COST + stock.take(c.id, 0).price;
+      for (const out of c.ports.filter((p) => p !== into && ['out', 'through'].includes(p.flow))) {
+        const doing = isStraight(c, into, out) ? end.doing : [...end.doing, c.id];
+        if (doing.length > limits.doing) continue;
+        const link = { classId: c.id, inPort: into.id, alsoIn: [], guests: [], outPort: out.id };
+        queue.push({ links: [...end.links, link], out, cost, doing });
+      }
+    }
+  }
+  return found;
+}
+
+/** Leads and adapters: what may lie between two parts anywhere. */
+export const betweenOf = (classes: Iterable<PartClass>): readonly PartClass[] =>
+  [...classes].filter((c) => (c.kind === 'lead' || c.kind === 'adapter') && !c.needs);

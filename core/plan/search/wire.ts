@@ -1,0 +1,51 @@
+import type { PartClass, PortSpec } from '../../model';
+
+const known = new WeakMap<PortSpec, WeakMap<PortSpec, boolean>>();
+
+/**
+ * Does a part lead straight through from one port to another: every contact by a wire to the contact of the same role,
+ * and nothing else to either? Then it changes the connector and the length, and nothing of the signal.
+ */
+export function isStraight(c: PartClass, into: PortSpec, out: PortSpec): boolean {
+  const from = known.get(into) ?? new WeakMap<PortSpec, boolean>();
+  known.set(into, from);
+  const before = from.get(out);
+  if (before !== undefined) return before;
+  const answer = leadsStraight(c, into, out);
+  from.set(out, answer);
+  return answer;
+}
+
+function leadsStraight(c: PartClass, into: PortSpec, out: PortSpec): boolean {
+  if (c.ports.length !== 2 || c.inputs || c.usb) return false;
+  // A lead has its capacitance and what it picks up; anything else is there to do something.
+  if (!c.circuit.every((e) => e.is === 'resistor' || e.is === 'capacitor' || e.is === 'pickup')) return false;
+  const roleAt = (port: PortSpec, node: string) => port.roles?.[node.slice(port.id.length + 1)];
+  const wired = new Set<string>();
+  for (const e of c.circuit) {
+    if (e.is !== 'resistor') continue;
+    const [a, b] = e.between;
+    const [i, o] = a.startsWith(`${into.id}.`) ? [a, b] : [b, a];
+    const isWire = e.value === 'wireOhm' || e.value === 'ohmPerM*lengthM';
+    if (!isWire || !i.startsWith(`${into.id}.`) || !o.startsWith(`${out.id}.`)) return false;
+    if (roleAt(into, i) !== roleAt(out, o)) return false;
+    wired.add(i).add(o);
+  }
+  const contacts = (port: PortSpec) => Object.keys(port.roles ?? {}).map((contact) => `${port.id}.${contact}`);
+  return [...contacts(into), ...contacts(out)].every((node) => wired.has(node));
+}
+
+const wires = new WeakMap<PartClass, boolean>();
+
+/** Nothing but wire: it leads from contact to contact, however crossed, and does nothing to the signal. */
+export function isWire(c: PartClass): boolean {
+  const known = wires.get(c);
+  if (known !== undefined) return known;
+  const isConductor = (value: unknown) => value === 'wireOhm' || value === 'ohmPerM*lengthM';
+  const answer =
+    (c.kind === 'lead' || c.kind === 'adapter') &&
+    !c.inputs &&
+    c.circuit.every((e) => e.is === 'capacitor' || e.is === 'pickup' || (e.is === 'resistor' && isConductor(e.value)));
+  wires.set(c, answer);
+  return answer;
+}

@@ -1,0 +1,53 @@
+import { csvParse } from 'd3-dsv';
+import { expect, test } from 'vitest';
+import { catalogue } from '@/tests/support/frozen';
+import { checkDocument, type Drawer, FORMAT_VERSION, isGiven } from '../../model';
+import { shoppingCsv, shoppingList } from './shopping';
+import { costOf, stockOf } from './stock';
+
+const wanted = (classId: string) => shoppingList(new Map([[classId, 1]]), null, catalogue)[0];
+
+test('a cable is asked for by its ends, its wiring and its length', () => {
+  const lead = wanted('lead-3-4');
+  expect(lead.what).toMatch(/3\.5 mm TRS plug to 3\.5 mm TRRS plug, CTIA wiring, 0\.\d to \d\.\d m$/);
+  expect(lead.check[0]).toBe('count the black rings: two and three');
+});
+
+test('what decides at the counter is told: licence, converter, phantom power, data', () => {
+  expect(wanted('8c-headset-licensed').check.join()).toMatch(/certified for the 8-contact port.*converter of its own/);
+  expect(wanted('usbc-headset-passive').check.join()).not.toMatch(/converter of its own/);
+  expect(wanted('interface-usb-2').check.join()).toMatch(/48 V/);
+  expect(wanted('lead-usb-a-c').check.join()).toMatch(/carries data/);
+});
+
+test('every class of the catalogue can be asked for, and comes back from CSV as it was', () => {
+  const list = shoppingList(
+    new Map([...catalogue.parts.values()].filter((c) => !isGiven(c)).map((c) => [c.id, 2])),
+    null,
+    catalogue,
+  );
+  const rows = csvParse(shoppingCsv(list));
+  expect(rows.map((r) => r.what)).toEqual(list.map((w) => w.what));
+  expect(rows.map((r) => r.check)).toEqual(list.map((w) => w.check.join('; ')));
+  for (const w of list) expect(w.price[0]).toBeLessThan(w.price[1]);
+  expect(new Set(list.map((w) => w.what)).size).toBe(list.length);
+});
+
+test('prices of the owner stand in place of the estimates: in the list and in what a chain costs', () => {
+  const drawer = (own: NonNullable<Drawer['prices']>): Drawer => ({
+    format: 'symplex.drawer',
+    version: FORMAT_VERSION,
+    id: 'd',
+    name: 'd',
+    parts: [],
+    prices: own,
+    currency: 'crowns',
+  });
+  const list = shoppingList(new Map([['lead-3-4', 1]]), drawer({ 'lead-3-4': [3, 5] }), catalogue);
+  expect(list[0].price).toEqual([3, 5]);
+  expect(shoppingCsv(list, 'crowns')).toContain('from (crowns),to (crowns)');
+  const stock = stockOf(drawer({ 'lead-3-4': [3, 5] }), catalogue);
+  expect(costOf([{ id: 'a', class: 'lead-3-4' }], stock, catalogue).cost).toBe(4);
+  const wrong = checkDocument(drawer({ 'lead-3-4': [6, 5] }), catalogue);
+  expect(wrong?.pointer).toBe('/prices/lead-3-4');
+});

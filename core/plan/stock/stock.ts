@@ -1,0 +1,62 @@
+import type { Catalogue, Drawer, Part, Setup } from '../../model';
+import { isGiven } from '../../model';
+import { priceOf } from './prices';
+
+/** Where the next part of a class comes from, and what it costs. */
+export interface Take {
+  readonly part: Part;
+  readonly owned: boolean;
+  readonly price: number;
+}
+
+/** Parts of the drawer by class, and the catalogue behind it. */
+export interface Stock {
+  /** The n-th part of a class (from 0): an owned one while there are any. */
+  take(classId: string, n: number): Take;
+}
+
+export function stockOf(drawer: Drawer | null, catalogue: Catalogue): Stock {
+  const owned = new Map<string, Part[]>();
+  for (const part of drawer?.parts ?? []) owned.set(part.class, [...(owned.get(part.class) ?? []), part]);
+  return {
+    take(classId, n) {
+      const own = owned.get(classId)?.[n];
+      if (own) return { part: own, owned: true, price: 0 };
+      return { part: { id: classId, class: classId }, owned: false, price: priceOf(classId, drawer, catalogue) };
+    },
+  };
+}
+
+/** Money for so many of a class beside none of them. */
+export function priceOfCopies(stock: Stock, classId: string, copies: number): number {
+  let sum = 0;
+  for (let n = 0; n < copies; n++) sum += stock.take(classId, n).price;
+  return sum;
+}
+
+/** What a setup costs beyond the drawer: every part that the drawer has not got. */
+export function costOf(
+  parts: readonly Part[],
+  stock: Stock,
+  catalogue: Catalogue,
+): { readonly cost: number; readonly toBuy: readonly Part[] } {
+  const used = new Map<string, number>();
+  let cost = 0;
+  const toBuy: Part[] = [];
+  for (const part of parts) {
+    if (isGiven(catalogue.parts.get(part.class)!)) continue;
+    const n = used.get(part.class) ?? 0;
+    used.set(part.class, n + 1);
+    const take = stock.take(part.class, n);
+    cost += take.price;
+    if (!take.owned) toBuy.push(part);
+  }
+  return { cost, toBuy };
+}
+
+/** How many of each class a setup takes, without what is there anyway. */
+export function classNeeds(setup: Setup, catalogue: Catalogue): ReadonlyMap<string, number> {
+  const needs = new Map<string, number>();
+  for (const { class: c } of setup.parts) if (!isGiven(catalogue.parts.get(c)!)) needs.set(c, (needs.get(c) ?? 0) + 1);
+  return needs;
+}

@@ -1,0 +1,21 @@
+import { type Catalogue, knobAt, type Setup, turnKnob } from '../../model';
+import { knobsBetween } from './knobs-on-way';
+
+/** Where a fader stands that passes what it is given, dB. */
+const UNITY_DB = 0;
+
+/**
+ * Open what is shut between two ports of a part: faders and sends at their least, on the way from one to the other, are
+ * turned to unity. What lies on no such way stays as it is.
+ */
+export function opened(setup: Setup, catalogue: Catalogue, part: string, from: string, to: string): Setup {
+  const { class: id } = setup.parts.find((p) => p.id === part)!;
+  const partClass = catalogue.parts.get(id)!;
+  let out = setup;
+  for (const knob of partClass.knobs ?? []) {
+    if (knob.unit !== 'dB' || !knobsBetween(partClass, from, to).has(knob.id)) continue;
+    const isShut = knobAt(out.parts.find((p) => p.id === part)!, partClass, knob.id) === knob.min;
+    if (isShut && knob.min < UNITY_DB && knob.max >= UNITY_DB) out = turnKnob(out, part, knob.id, UNITY_DB);
+  }
+  return out;
+}
