@@ -31,6 +31,7 @@ const layered = LAYERS.flatMap((layer, i) =>
 /** Rooms inside a room of core, likewise from the bottom up; what stands beside them uses them all. */
 const INNER = {
   plan: [['stock'], ['tuning'], ['search'], ['accessories'], ['destinations'], ['answers', 'kit', 'improve']],
+  take: [['meters'], ['reading'], ['live', 'findings']],
 };
 const inner = Object.entries(INNER).flatMap(([room, layers]) => [
   ...layers.flatMap((layer, i) =>

@@ -1,5 +1,5 @@
 import { limited, notched, resampled } from '../filter';
-import { LoudnessMeter, TruePeak } from '../take';
+import { LoudnessMeter, TruePeakMeter } from '../take';
 
 /** A short sound in memory. All channels are of one length. */
 export interface Clip {
@@ -110,7 +110,7 @@ function toLoudness({ rateHz, channels }: Clip, lufs: number, mostDbtp: number):
 }
 
 export function loudnessOf(rateHz: number, channels: readonly Float32Array[]): number | null {
-  const meter = new LoudnessMeter(rateHz, channels.length);
+  const meter = new LoudnessMeter({ rateHz }, channels.length);
   meter.push(channels);
   return meter.end().integratedLufs;
 }
@@ -118,9 +118,9 @@ export function loudnessOf(rateHz: number, channels: readonly Float32Array[]): n
 export function truePeakOf(channels: readonly Float32Array[]): number {
   return Math.max(
     ...channels.map((c) => {
-      const meter = new TruePeak();
+      const meter = new TruePeakMeter();
       meter.push(c);
-      return meter.peak;
+      return meter.end();
     }),
   );
 }

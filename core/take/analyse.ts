@@ -1,68 +1,26 @@
 import type { Sound } from '../wav';
-import { ChannelMeter } from './channel';
-import { findingsOf } from './findings';
-import { LoudnessMeter } from './loudness';
-import type { TakeReport } from './report';
-import { SideMeter } from './sides';
-import { strideFrames } from './strides';
+import { findingsOf, type TakeReport } from './findings';
+import { measure } from './reading';
 
 export type TakeProgress =
   | { readonly done: false; readonly share: number }
   | { readonly done: true; readonly report: TakeReport };
 
 /**
- * Samples that each meter is given at once. Short, so that all of them find it in the processor's cache, and so that no
- * loop is compiled before what comes after it was ever run: such code is thrown away and made again at every block.
- */
-const PIECE = 2048;
-
-/** A sound in pieces of whole strides, all of one length but for the last. The arrays are used again. */
-async function* inPieces(sound: Sound): AsyncGenerator<readonly Float32Array[]> {
-  const stride = strideFrames(sound.rateHz);
-  const length = Math.max(1, Math.round(PIECE / stride)) * stride;
-  const piece = Array.from({ length: sound.channels }, () => new Float32Array(length));
-  let filled = 0;
-  for await (const block of sound.blocks()) {
-    for (let at = 0; at < block[0].length; ) {
-      const n = Math.min(length - filled, block[0].length - at);
-      for (let c = 0; c < piece.length; c++) piece[c].set(block[c].subarray(at, at + n), filled);
-      at += n;
-      filled += n;
-      if (filled < length) break;
-      filled = 0;
-      yield piece;
-    }
-  }
-  if (filled > 0) yield piece.map((c) => c.subarray(0, filled));
-}
-
-/**
- * Measure a take from beginning to end in one pass, in memory that does not grow with its length.
+ * Measure a take and say what there is to say of it, in memory that does not grow with its length.
  * A generator: each step is one block read, so that it can be shown and stopped.
+ * @throws what reading the sound throws
  */
 export async function* analyse(sound: Sound): AsyncGenerator<TakeProgress> {
-  const { rateHz, channels, frames, fullScale } = sound;
-  const meters = Array.from({ length: channels }, () => new ChannelMeter(rateHz, frames, fullScale));
-  const loudness = new LoudnessMeter(rateHz, channels);
-  const sides = channels >= 2 ? new SideMeter(rateHz, frames) : null;
-  let at = 0;
-  for await (const piece of inPieces(sound)) {
-    for (let c = 0; c < channels; c++) meters[c].push(piece[c]);
-    loudness.push(piece);
-    sides?.push(piece[0], piece[1]);
-    at += piece[0].length;
-    yield { done: false, share: at / frames };
+  const measuring = measure(sound);
+  for (;;) {
+    const { done, value } = await measuring.next();
+    if (!done) yield { done: false, share: value };
+    else {
+      yield { done: true, report: { ...value, findings: findingsOf(value) } };
+      return;
+    }
   }
-  const measured = {
-    rateHz,
-    channels,
-    seconds: frames / rateHz,
-    problems: [...sound.problems],
-    loudness: loudness.end(),
-    sides: sides?.end() ?? null,
-    perChannel: meters.map((m) => m.end()),
-  };
-  yield { done: true, report: { ...measured, findings: findingsOf(measured) } };
 }
 
 /** The report at once, for tests and the command. */

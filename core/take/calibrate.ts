@@ -1,6 +1,6 @@
 import type { Report } from '../assess';
 import type { Catalogue, Part, Setup } from '../model';
-import type { TakeReport } from './report';
+import type { TakeReport } from './findings';
 
 /** What full scale of an input turns out to be, and where that figure is kept. */
 export interface Calibration {

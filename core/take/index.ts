@@ -1,11 +1,14 @@
 export { analyse, type TakeProgress, takeReport } from './analyse';
 export { type Calibration, calibrate, calibrated, type Known } from './calibrate';
-export { causeIn } from './cause';
-export { type Compared, compareTake, expectedSides } from './compare';
-export { channelName } from './limits';
-export { LiveMeter, type LiveReading, liveMicrophone } from './live';
-export { type Stilled, stilled, type Walked, walked } from './live-tests';
-export { LoudnessMeter } from './loudness';
-export type { Mark } from './marks';
-export type { ChannelFigures, TakeFinding, TakeReport } from './report';
-export { TruePeak } from './true-peak';
+export {
+  type Compared,
+  causeIn,
+  channelName,
+  compareTake,
+  expectedSides,
+  type TakeFinding,
+  type TakeReport,
+} from './findings';
+export { LiveMeter, type LiveReading, liveMicrophone, type Stilled, stilled, type Walked, walked } from './live';
+export { LoudnessMeter, type Mark, TruePeakMeter } from './meters';
+export type { ChannelFigures } from './reading';

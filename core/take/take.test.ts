@@ -2,8 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { clippedAt, hiss, hum, later, lowPassed, RATE, scaled, sum, talker } from '@/tests/support/takes';
 import { shaped } from '../filter';
 import { soundOf } from '../wav';
-import { takeReport } from './analyse';
-import type { TakeReport } from './report';
+import { type TakeReport, takeReport } from '.';
 
 // Faults put into clean speech by a known amount (no source: the amounts are what is checked against).
 

@@ -1,4 +1,5 @@
 import FFT from 'fft.js';
+import type { Meter, TakeForm } from './meter';
 import { dbOf } from './power-spectrum';
 
 /** Longest echo looked for, and the window it is looked for in. */
@@ -28,7 +29,7 @@ export interface EchoFigures {
  * Looks for a repeat of everything at one delay: a ripple on the spectrum, which is a peak of the spectrum of its logarithm
  * (the cepstrum; Bogert, Healy and Tukey 1963).
  */
-export class EchoFinder {
+export class EchoMeter implements Meter<EchoFigures | null> {
   private readonly factor: number;
   private readonly rateHz: number;
   private readonly size: number;
@@ -45,7 +46,7 @@ export class EchoFinder {
   private windows = 0;
   private taken = 0;
 
-  constructor(rateHz: number, totalFrames: number) {
+  constructor({ rateHz, frames: totalFrames }: TakeForm) {
     this.factor = Math.max(1, Math.round(rateHz / TARGET_HZ));
     this.rateHz = rateHz / this.factor;
     this.size = 2 ** Math.round(Math.log2(WINDOW_S * this.rateHz));

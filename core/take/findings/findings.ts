@@ -1,4 +1,5 @@
-import type { Status } from '../gates';
+import type { Status } from '../../gates';
+import type { TakeFigures } from '../reading';
 import { BAND_SOURCE, db, hertz, LIMITS, pathOf } from './limits';
 import { ofChannel } from './of-channel';
 import type { TakeFinding, TakeReport } from './report';
@@ -6,7 +7,7 @@ import type { TakeFinding, TakeReport } from './report';
 const SEVERITY: Readonly<Record<Status, number>> = { fail: 0, caution: 1, 'not known': 2, pass: 3 };
 
 /** What there is to say of a take, worst first. */
-export function findingsOf(take: Omit<TakeReport, 'findings'>): readonly TakeFinding[] {
+export function findingsOf(take: TakeFigures): readonly TakeFinding[] {
   const { channels, perChannel, sides } = take;
   const found: TakeFinding[] = take.problems.map((sentence) => ({
     ...finding(

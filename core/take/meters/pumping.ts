@@ -1,3 +1,5 @@
+import type { Meter, TakeForm } from './meter';
+
 const STEP_S = 0.05;
 /** A pause: so far under the speech before it, for so long. */
 const PAUSE_DB = 14;
@@ -16,7 +18,7 @@ export interface PumpingFigures {
 }
 
 /** Does the noise come up in every pause, as an automatic gain lets it? Of one channel. */
-export class Pumping {
+export class PumpingMeter implements Meter<PumpingFigures | null> {
   private readonly step: number;
   private squares = 0;
   private filled = 0;
@@ -26,7 +28,7 @@ export class Pumping {
   private readonly slopes: number[] = [];
   private readonly rises: number[] = [];
 
-  constructor(rateHz: number) {
+  constructor({ rateHz }: TakeForm) {
     this.step = Math.round(STEP_S * rateHz);
     this.slow = Math.exp((-2 * Math.PI * 150) / rateHz);
   }

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { hiss, RATE, scaled, sum, talker } from '@/tests/support/takes';
-import { soundOf } from '../wav';
-import { takeReport } from './analyse';
-import { stilled, walked } from './live-tests';
+import { soundOf } from '../../wav';
+import { takeReport } from '../analyse';
+import { stilled, walked } from './walk-and-noise';
 
 const SECONDS = 20;
 const voice = talker(3).subarray(0, SECONDS * RATE);

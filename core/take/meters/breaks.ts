@@ -1,4 +1,5 @@
 import { type Mark, Marks } from './marks';
+import type { Meter, TakeForm } from './meter';
 
 /** A gap of equal samples this long is no part of a sound; up to this long it is a dropout, not a pause. */
 const [LEAST_GAP_S, MOST_GAP_S] = [0.002, 2];
@@ -31,10 +32,20 @@ interface Bend {
   readonly peak: number;
 }
 
-/** Dropouts (the sound stops dead and goes on) and clicks (one jump) of one channel. */
-export class Breaks {
-  readonly dropouts = new Marks(0.05);
+export interface BreakFigures {
+  readonly dropouts: Marks;
   /** Of these, the ones with a jump. */
+  readonly brokenOff: Marks;
+  readonly clicks: { readonly count: number; readonly marks: readonly Mark[] };
+}
+
+/** Dropouts that count in a take of which so much is silent to the last bit. */
+export const dropoutsIn = ({ dropouts, brokenOff }: BreakFigures, mute: number): Marks =>
+  mute > HABIT ? brokenOff : dropouts;
+
+/** Dropouts (the sound stops dead and goes on) and clicks (one jump) of one channel. */
+export class BreakMeter implements Meter<BreakFigures> {
+  private readonly dropouts = new Marks(0.05);
   private readonly brokenOff = new Marks(0.05);
   private heights = 0;
   private heard = 0;
@@ -59,10 +70,12 @@ export class Breaks {
   private readonly leastSound: number;
 
   /** @param step between one value that the file can hold and the next; 0 where that does not matter. */
-  constructor(
-    private readonly rateHz: number,
-    step = 0,
-  ) {
+  private readonly rateHz: number;
+
+  constructor({ rateHz, fullScale }: TakeForm) {
+    this.rateHz = rateHz;
+    // What is full scale lies one and a half steps below 1.
+    const step = fullScale === null ? 0 : (1 - fullScale) / 1.5;
     this.leastSound = Math.max(LEAST_SOUND, LEAST_STEPS * step);
     this.chunk = Math.max(16, Math.round(CHUNK_S * rateHz));
     this.around = Math.ceil(ALONE_S / CHUNK_S);
@@ -86,13 +99,12 @@ export class Breaks {
     }
   }
 
-  /** @param mute share of the take that is digital silence. */
-  dropoutsIn(mute: number): Marks {
-    return mute > HABIT ? this.brokenOff : this.dropouts;
+  end(): BreakFigures {
+    return { dropouts: this.dropouts, brokenOff: this.brokenOff, clicks: this.clicksAlone() };
   }
 
   /** Clicks without those at which the sound stops or goes on: they are told as dropouts. */
-  clicksAlone(): { readonly count: number; readonly marks: readonly Mark[] } {
+  private clicksAlone(): { readonly count: number; readonly marks: readonly Mark[] } {
     const edges = this.dropouts.kept.flatMap((d) => [d.at, d.at + d.lengthS]);
     const marks = this.clicks.kept.filter((c) => !edges.some((e) => Math.abs(c.at - e) < 2 * ALONE_S));
     return { count: this.clicks.count - (this.clicks.kept.length - marks.length), marks };

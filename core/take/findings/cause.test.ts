@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
-import { mustAssess, report as reportOf } from '../assess';
+import { mustAssess, report as reportOf } from '../../assess';
 import { causeIn } from './cause';
 import type { TakeFinding } from './report';
 

@@ -1,6 +1,7 @@
 import { Marks } from './marks';
+import type { Meter, TakeForm } from './meter';
 import { dbOf } from './power-spectrum';
-import type { Strides } from './strides';
+import { Strides, strideFrames } from './strides';
 
 /** Samples at the file's full scale in a row that make a clip: one alone may be a true peak. */
 const LEAST_RUN = 3;
@@ -32,7 +33,7 @@ export interface WaveFigures {
 }
 
 /** Peak, mean square, offset, and tops that are cut off: of one channel, sample by sample. */
-export class Waves {
+export class WaveMeter implements Meter<WaveFigures> {
   private peak = 0;
   private peakFrame = 0;
   private sum = 0;
@@ -47,12 +48,15 @@ export class Waves {
   private halfLength = 0;
   private halfPeak = 0;
 
-  constructor(
-    private readonly rateHz: number,
-    private readonly fullScale: number | null,
-  ) {}
+  private readonly rateHz: number;
+  private readonly fullScale: number | null;
 
-  push(x: Float32Array, strides: Strides): void {
+  constructor({ rateHz, fullScale }: TakeForm) {
+    this.rateHz = rateHz;
+    this.fullScale = fullScale;
+  }
+
+  push(x: Float32Array, strides = new Strides(strideFrames(this.rateHz)).measure(x)): void {
     for (let j = 0; j < strides.count; j += TOGETHER) this.chunk(x, strides, j, Math.min(strides.count, j + TOGETHER));
     this.frames += x.length;
   }

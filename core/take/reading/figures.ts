@@ -1,13 +1,4 @@
-import type { GateName, Status } from '../gates';
-import type { BandFigures, Whine } from './bandwidth';
-import type { EchoFigures } from './echo';
-import type { HumFigures } from './hum';
-import type { Knock } from './knocks';
-import type { Loudness } from './loudness';
-import type { Mark } from './marks';
-import type { Outline } from './outline';
-import type { PumpingFigures } from './pumping';
-import type { SideFigures } from './sides';
+import type { BandFigures, HumFigures, Loudness, Mark, MeterFigures, SideFigures, Whine } from '../meters';
 
 /** Places that were found; `count` can be more than are kept. */
 export interface Places {
@@ -16,7 +7,7 @@ export interface Places {
 }
 
 /** What one channel of a take holds. Levels in dBFS, where a square wave at full scale has 0. */
-export interface ChannelFigures {
+export interface ChannelFigures extends Omit<MeterFigures, 'wave' | 'truePeak' | 'levels' | 'hum' | 'breaks'> {
   readonly peakDbfs: number;
   readonly peakAt: number;
   readonly truePeakDbtp: number;
@@ -41,10 +32,6 @@ export interface ChannelFigures {
   readonly band: BandFigures | null;
   readonly dropouts: Places;
   readonly clicks: Places;
-  readonly knocks: readonly Knock[];
-  readonly echo: EchoFigures | null;
-  readonly pumping: PumpingFigures | null;
-  readonly outline: Outline;
   /** For the picture: frequencies, and what is loud and quiet there, dBFS a third of an octave. */
   readonly spectrum: {
     readonly hz: readonly number[];
@@ -53,42 +40,8 @@ export interface ChannelFigures {
   };
 }
 
-/** One thing that a take shows: a number against a limit, where the limit comes from, where in the take, what to do. */
-export interface TakeFinding {
-  readonly what:
-    | 'file'
-    | 'nothing'
-    | 'clipping'
-    | 'flat tops'
-    | 'level'
-    | 'noise'
-    | 'hum'
-    | 'whine'
-    | 'sides'
-    | 'offset'
-    | 'dropouts'
-    | 'clicks'
-    | 'echo'
-    | 'band'
-    | 'pumping'
-    | 'gated';
-  readonly status: Status;
-  readonly value: number | null;
-  readonly limit: number | null;
-  readonly unit: string;
-  /** Where the limit comes from. */
-  readonly source: string;
-  readonly sentence: string;
-  readonly next: string;
-  readonly marks: readonly Mark[];
-  /** From 0; null for the take as a whole. */
-  readonly channel: number | null;
-  /** The gates that computed this beforehand. */
-  readonly gates: readonly GateName[];
-}
-
-/** What a take holds. Plain data. */
-export interface TakeReport {
+/** What was measured of a take. Plain data. */
+export interface TakeFigures {
   readonly rateHz: number;
   readonly channels: number;
   readonly seconds: number;
@@ -98,6 +51,4 @@ export interface TakeReport {
   /** Of the first two channels; null of a mono take. */
   readonly sides: SideFigures | null;
   readonly perChannel: readonly ChannelFigures[];
-  /** Worst first. */
-  readonly findings: readonly TakeFinding[];
 }

@@ -1,4 +1,5 @@
 import FFT from 'fft.js';
+import type { TakeForm, TakeMeter } from './meter';
 import { dbOf } from './power-spectrum';
 
 /** A side so far under the other carries only what leaks over; spaced microphones differ less. */
@@ -29,7 +30,7 @@ export interface SideFigures {
 }
 
 /** Compares the first two channels. */
-export class SideMeter {
+export class SideMeter implements TakeMeter<SideFigures> {
   private readonly size: number;
   private readonly fft: FFT;
   private readonly a: Float32Array;
@@ -46,10 +47,10 @@ export class SideMeter {
   private lr = 0;
   private frames = 0;
 
-  constructor(
-    private readonly rateHz: number,
-    totalFrames: number,
-  ) {
+  private readonly rateHz: number;
+
+  constructor({ rateHz, frames: totalFrames }: TakeForm) {
+    this.rateHz = rateHz;
     this.size = 2 ** Math.round(Math.log2(WINDOW_S * rateHz));
     this.fft = new FFT(this.size);
     this.x = this.fft.createComplexArray();
@@ -60,7 +61,8 @@ export class SideMeter {
     this.every = Math.max(1, Math.ceil(totalFrames / this.size / MOST_WINDOWS));
   }
 
-  push(left: Float32Array, right: Float32Array): void {
+  /** The first two channels are compared. */
+  push([left, right]: readonly Float32Array[]): void {
     let { ll, rr, lr } = this;
     for (let i = 0; i < left.length; i++) {
       const l = left[i];

@@ -1,7 +1,7 @@
-import type { Report } from '../assess';
-import type { GateName } from '../gates';
+import type { Report } from '../../assess';
+import type { GateName } from '../../gates';
+import type { Sides } from '../meters';
 import type { TakeReport } from './report';
-import type { Sides } from './sides';
 
 /** One thing that was computed beforehand and is now measured. */
 export interface Compared {

@@ -1,3 +1,4 @@
+import type { Meter } from './meter';
 import { Strides } from './strides';
 
 /** Fourfold interpolation, the first two phases; the others are these backwards (ITU-R BS.1770 annex 2, from memory). */
@@ -17,8 +18,8 @@ const STRETCH = 128;
 const MOST_RISE = Math.max(...PHASES.map((p) => p.reduce((sum, c) => sum + Math.abs(c), 0)));
 
 /** The highest point of the wave between the samples too. Where no sample is large enough, nothing is interpolated. */
-export class TruePeak {
-  peak = 0;
+export class TruePeakMeter implements Meter<number> {
+  private peak = 0;
   private readonly last = new Float32Array(TAPS - 1);
   private joined = new Float32Array(0);
 
@@ -42,6 +43,11 @@ export class TruePeak {
     }
     this.peak = peak;
     this.last.set(x.subarray(end - before, end));
+  }
+
+  /** The largest size between and at the samples, of 1. */
+  end(): number {
+    return this.peak;
   }
 
   private highest(x: Float32Array, from: number, to: number, soFar: number): number {

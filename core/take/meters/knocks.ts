@@ -1,3 +1,4 @@
+import type { Meter, TakeForm } from './meter';
 import { STRIDE_S, type Strides, strideFrames } from './strides';
 
 /** It comes out of what was before by so much within one step or two, and is down again by so much soon after. */
@@ -13,21 +14,28 @@ export interface Knock {
 }
 
 /** Taps on the microphone and claps: sudden, short and far above what is around them. Of one channel. */
-export class Knocks {
-  readonly found: Knock[] = [];
+export class KnockMeter implements Meter<readonly Knock[]> {
+  private readonly found: Knock[] = [];
   private readonly step: number;
   private readonly levels: Float64Array;
   private done = 0;
   private squares = 0;
   private filled = 0;
 
-  constructor(private readonly rateHz: number) {
+  private readonly rateHz: number;
+
+  constructor({ rateHz }: TakeForm) {
+    this.rateHz = rateHz;
     this.step = strideFrames(rateHz);
     this.levels = new Float64Array(Math.round((BEFORE_S + AFTER_S) / STRIDE_S) + 2).fill(-200);
   }
 
-  /** The next block, of any length. */
-  push(x: Float32Array): void {
+  /** The next piece: of any length, or by its strides, where one that is not whole is the end. */
+  push(x: Float32Array, strides?: Strides): void {
+    if (strides) {
+      for (let j = 0; (j + 1) * strides.frames <= x.length && j < strides.count; j++) this.add(strides.squares[j]);
+      return;
+    }
     for (let at = 0; at < x.length; ) {
       const n = Math.min(this.step - this.filled, x.length - at);
       for (let i = at; i < at + n; i++) this.squares += x[i] * x[i];
@@ -40,9 +48,8 @@ export class Knocks {
     }
   }
 
-  /** The next piece by its strides; one that is not whole is the end. */
-  pushStrides({ count, frames, squares }: Strides, length: number): void {
-    for (let j = 0; (j + 1) * frames <= length && j < count; j++) this.add(squares[j]);
+  end(): readonly Knock[] {
+    return [...this.found];
   }
 
   private add(squares: number): void {

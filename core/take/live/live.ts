@@ -1,6 +1,4 @@
-import { Breaks } from './breaks';
-import { Knocks } from './knocks';
-import { dbOf } from './power-spectrum';
+import { BreakMeter, dbOf, KnockMeter, type TakeForm } from '../meters';
 
 /** What a meter shows of one channel, dBFS; -Infinity is digital silence. */
 export interface LiveChannel {
@@ -38,8 +36,8 @@ export class LiveMeter {
   private readonly run: Uint32Array;
   private readonly clips: Uint32Array;
   private readonly sums = { ll: 0, rr: 0, lr: 0 };
-  private readonly knocks: Knocks;
-  private readonly breaks: Breaks;
+  private readonly knocks: KnockMeter;
+  private readonly breaks: BreakMeter;
   private frames = 0;
 
   constructor(
@@ -52,8 +50,9 @@ export class LiveMeter {
     this.mean = new Float64Array(channels);
     this.run = new Uint32Array(channels);
     this.clips = new Uint32Array(channels);
-    this.knocks = new Knocks(rateHz);
-    this.breaks = new Breaks(rateHz);
+    const form: TakeForm = { rateHz, frames: Number.POSITIVE_INFINITY, fullScale: null };
+    this.knocks = new KnockMeter(form);
+    this.breaks = new BreakMeter(form);
   }
 
   push(block: readonly Float32Array[]): void {
@@ -115,8 +114,8 @@ export class LiveMeter {
       })),
       balanceDb: two ? dbOf(ll) - dbOf(rr) : null,
       correlation: two && ll > 0 && rr > 0 ? lr / Math.sqrt(ll * rr) : null,
-      knocks: this.knocks.found,
-      dropouts: this.breaks.dropouts.count,
+      knocks: this.knocks.end(),
+      dropouts: this.breaks.end().dropouts.count,
     };
   }
 }

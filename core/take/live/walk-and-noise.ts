@@ -1,5 +1,5 @@
-import { dbOf } from './power-spectrum';
-import type { ChannelFigures } from './report';
+import { dbOf } from '../meters';
+import type { ChannelFigures } from '../reading';
 
 /** A wireless line that fades so far is at its end; est. */
 const FADED_DB = 20;

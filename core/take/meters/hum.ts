@@ -1,3 +1,4 @@
+import type { Meter, TakeForm } from './meter';
 import { dbOf, powerSpectrum } from './power-spectrum';
 
 /** Windows of this length tell lines half a hertz apart. */
@@ -40,7 +41,7 @@ interface Kept {
 }
 
 /** Looks for the mains in the quietest windows of one channel: there speech hides it least. */
-export class HumFinder {
+export class HumMeter implements Meter<HumFigures | null> {
   private readonly factor: number;
   private readonly taps: Float64Array;
   private readonly window: Float32Array;
@@ -51,7 +52,7 @@ export class HumFinder {
   private squares = 0;
   private readonly kept: Kept[] = [];
 
-  constructor(rateHz: number) {
+  constructor({ rateHz }: TakeForm) {
     this.factor = Math.max(1, Math.floor(rateHz / TARGET_HZ));
     this.rateHz = rateHz / this.factor;
     const taken = Math.floor(WINDOW_S * this.rateHz);

@@ -1,3 +1,4 @@
+import type { TakeForm, TakeMeter } from './meter';
 /** Loudness of a whole take (ITU-R BS.1770, EBU R 128, EBU Tech 3341 and 3342); null where nothing reaches the gate. */
 export interface Loudness {
   readonly integratedLufs: number | null;
@@ -88,7 +89,7 @@ class Histogram {
 }
 
 /** Measures loudness block by block. */
-export class LoudnessMeter {
+export class LoudnessMeter implements TakeMeter<Loudness> {
   private readonly stepFrames: number;
   private readonly weights: readonly number[];
   private readonly filters: readonly [Biquad, Biquad];
@@ -103,7 +104,7 @@ export class LoudnessMeter {
   private mostMomentary = 0;
   private mostShort = 0;
 
-  constructor(rateHz: number, channels: number) {
+  constructor({ rateHz }: Pick<TakeForm, 'rateHz'>, channels: number) {
     this.stepFrames = Math.round(rateHz / STEPS_A_SECOND);
     this.weights = weightsOf(channels);
     this.filters = kWeighting(rateHz);

@@ -1,7 +1,8 @@
-import type { GateName, Status } from '../gates';
+import type { GateName, Status } from '../../gates';
+import type { Mark } from '../meters';
+import type { ChannelFigures } from '../reading';
 import { BAND_SOURCE, channelName, db, hertz, LIMITS, minus, pathOf, times } from './limits';
-import type { Mark } from './marks';
-import type { ChannelFigures, TakeFinding } from './report';
+import type { TakeFinding } from './report';
 
 /**
  * What there is to say of one channel.

@@ -1,4 +1,5 @@
-import { type Strides, strideFrames } from './strides';
+import type { Meter, TakeForm } from './meter';
+import { Strides, strideFrames } from './strides';
 
 /** Columns of the picture of a take: enough for any screen, whatever its length. */
 const COLUMNS = 1200;
@@ -12,28 +13,30 @@ export interface Outline {
 }
 
 /** The shape of one channel, to draw. */
-export class Outliner {
+export class OutlineMeter implements Meter<Outline> {
   private readonly per: number;
   private readonly low: Float32Array;
   private readonly high: Float32Array;
   private readonly squares: Float64Array;
   private at = 0;
 
-  constructor(
-    private readonly rateHz: number,
-    private readonly totalFrames: number,
-  ) {
+  private readonly rateHz: number;
+  private readonly totalFrames: number;
+
+  constructor({ rateHz, frames }: TakeForm) {
+    this.rateHz = rateHz;
+    this.totalFrames = frames;
     const stride = strideFrames(rateHz);
-    const per = Math.max(1, Math.ceil(totalFrames / COLUMNS));
+    const per = Math.max(1, Math.ceil(frames / COLUMNS));
     // Of a long take whole strides to a column; a short one is drawn sample by sample.
     this.per = per < LEAST_STRIDES * stride ? per : Math.ceil(per / stride) * stride;
-    const columns = Math.ceil(totalFrames / this.per);
+    const columns = Math.ceil(frames / this.per);
     this.low = new Float32Array(columns);
     this.high = new Float32Array(columns);
     this.squares = new Float64Array(columns);
   }
 
-  push(x: Float32Array, strides: Strides): void {
+  push(x: Float32Array, strides = new Strides(strideFrames(this.rateHz)).measure(x)): void {
     if (this.per % strides.frames === 0) {
       for (let j = 0; j < strides.count; j++) {
         this.draw(strides.low[j], strides.high[j], strides.squares[j]);

@@ -1,3 +1,4 @@
+import type { Meter, TakeForm } from './meter';
 import { aWeight, dbOf, type PowerSpectrum, powerSpectrum } from './power-spectrum';
 
 /** Longest stretch of one spectrum, seconds: shorter than the gaps between words. */
@@ -34,7 +35,7 @@ export interface LevelFigures {
 }
 
 /** Sorts short stretches by their A-weighted level and adds up the spectra of each level. */
-export class ByLevel {
+export class LevelMeter implements Meter<LevelFigures | null> {
   private readonly spectrum: PowerSpectrum;
   private readonly every: number;
   private readonly weights: Float64Array;
@@ -46,10 +47,10 @@ export class ByLevel {
   private frames = 0;
   private mute = 0;
 
-  constructor(
-    private readonly rateHz: number,
-    totalFrames: number,
-  ) {
+  private readonly rateHz: number;
+
+  constructor({ rateHz, frames: totalFrames }: TakeForm) {
+    this.rateHz = rateHz;
     const size = Math.max(LEAST_FRAME, 2 ** Math.floor(Math.log2(FRAME_S * rateHz)));
     this.spectrum = powerSpectrum(size);
     this.every = Math.max(1, Math.ceil(totalFrames / size / MOST_FRAMES));

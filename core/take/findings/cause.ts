@@ -1,5 +1,5 @@
-import type { Report } from '../assess';
-import type { Catalogue, Setup } from '../model';
+import type { Report } from '../../assess';
+import type { Catalogue, Setup } from '../../model';
 import type { TakeFinding } from './report';
 
 /**

@@ -1,0 +1,13 @@
+export { METERS, type MeterFigures } from './all';
+export { type BandFigures, bandOf, type Whine, whinesOf } from './bandwidth';
+export { BreakMeter, dropoutsIn } from './breaks';
+export type { LevelFigures } from './by-level';
+export type { HumFigures } from './hum';
+export { KnockMeter } from './knocks';
+export { type Loudness, LoudnessMeter } from './loudness';
+export type { Mark, Marks } from './marks';
+export type { Meter, TakeForm } from './meter';
+export { aWeight, dbOf } from './power-spectrum';
+export { type SideFigures, SideMeter, type Sides } from './sides';
+export { Strides, strideFrames } from './strides';
+export { TruePeakMeter } from './true-peak';

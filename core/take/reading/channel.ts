@@ -1,0 +1,84 @@
+import {
+  aWeight,
+  bandOf,
+  dbOf,
+  dropoutsIn,
+  type LevelFigures,
+  type Marks,
+  METERS,
+  type Meter,
+  type MeterFigures,
+  Strides,
+  strideFrames,
+  type TakeForm,
+  whinesOf,
+} from '../meters';
+import type { ChannelFigures, Places } from './figures';
+
+const placesOf = (m: Marks): Places => ({ count: m.count, marks: m.kept });
+
+/** Everything that is measured of one channel by itself. */
+export class ChannelMeter implements Meter<ChannelFigures> {
+  private readonly strides: Strides;
+  private readonly meters: ReadonlyMap<string, Meter<unknown>>;
+
+  constructor(take: TakeForm) {
+    this.strides = new Strides(strideFrames(take.rateHz));
+    this.meters = new Map(Object.entries(METERS).map(([name, make]) => [name, make(take)]));
+  }
+
+  /** @param x whole strides, but for the last piece */
+  push(x: Float32Array): void {
+    const strides = this.strides.measure(x);
+    for (const meter of this.meters.values()) meter.push(x, strides);
+  }
+
+  end(): ChannelFigures {
+    const figures = Object.fromEntries([...this.meters].map(([name, m]) => [name, m.end()])) as unknown as MeterFigures;
+    return figuresOf(figures);
+  }
+}
+
+/** What is told of a channel: what each meter measured, and what follows from two of them. */
+function figuresOf({ wave, truePeak, levels, hum, breaks, ...own }: MeterFigures): ChannelFigures {
+  const { clips, ceiling, ...peaks } = wave;
+  const weighted = (h: { hz: number; dbfs: number }) => 10 ** (h.dbfs / 10) * aWeight(h.hz);
+  return {
+    ...own,
+    ...peaks,
+    truePeakDbtp: 2 * dbOf(truePeak),
+    clips: placesOf(clips),
+    ceiling: ceiling && { dbfs: ceiling.dbfs, ...placesOf(ceiling.marks) },
+    activeDbfs: levels?.activeDbfs ?? null,
+    activeDbfsA: levels?.activeDbfsA ?? null,
+    noiseDbfs: levels?.noiseDbfs ?? null,
+    noiseDbfsA: levels?.noiseDbfsA ?? null,
+    snrDbA: levels && levels.noiseDbfsA !== null ? levels.activeDbfsA - levels.noiseDbfsA : null,
+    mute: levels?.mute ?? 1,
+    hum: hum && { ...hum, dbfsA: dbOf(hum.harmonics.reduce((sum, h) => sum + weighted(h), 0)) },
+    whines: levels ? whinesOf(levels) : [],
+    band: levels && bandOf(levels),
+    dropouts: placesOf(dropoutsIn(breaks, levels?.mute ?? 1)),
+    clicks: breaks.clicks,
+    spectrum: levels ? spectrumOf(levels) : { hz: [], active: [], noise: null },
+  };
+}
+
+const POINTS_AN_OCTAVE = 12;
+const THIRD = 2 ** (1 / 6);
+
+/** Powers of thirds of an octave around points that lie closer, for a smooth picture. */
+function spectrumOf({ active, noise, binHz }: LevelFigures): ChannelFigures['spectrum'] {
+  const hz: number[] = [];
+  for (let f = Math.max(25, 2 * binHz); f * THIRD < binHz * active.length; f *= 2 ** (1 / POINTS_AN_OCTAVE)) hz.push(f);
+  const band = (p: Float64Array, f: number): number => {
+    const [from, to] = [f / THIRD / binHz, (f * THIRD) / binHz];
+    let sum = 0;
+    for (let k = Math.round(from); k <= Math.round(to) && k < p.length; k++) {
+      // A bin counts with the part of it that lies in the band.
+      sum += p[k] * Math.max(0, Math.min(to, k + 0.5) - Math.max(from, k - 0.5));
+    }
+    return Math.max(-160, dbOf(sum));
+  };
+  return { hz, active: hz.map((f) => band(active, f)), noise: noise && hz.map((f) => band(noise, f)) };
+}

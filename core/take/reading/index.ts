@@ -1,0 +1,2 @@
+export type { ChannelFigures, TakeFigures } from './figures';
+export { measure } from './measure';
