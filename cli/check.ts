@@ -6,12 +6,13 @@ import { mends, type Standing } from '@/core/mend';
 import { type Drawer, notKnownIn, type Setup } from '@/core/model';
 import { probeJoint } from '@/core/readings';
 import { careOf, sayAct, shortestOrder } from '@/core/standin';
+import { figure, moneyText } from '@/core/words';
 import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
 
-/** How `symplex check` answers: for a reader, as one document, or as one line of JSON a file. */
-export type CheckForm = 'text' | 'json' | 'json-lines';
+/** How `symplex check` answers: for a reader, shortly or with what is behind it; as one document, or one line of JSON a file. */
+export type CheckForm = 'text' | 'why' | 'json' | 'json-lines';
 
 /** `symplex check`: how it stands and the first fix, eight lines with their findings; or everything as JSON. */
 export function checkCommand(setup: Setup, form: CheckForm, drawer: Drawer | null, file: string): number {
@@ -23,7 +24,12 @@ export function checkCommand(setup: Setup, form: CheckForm, drawer: Drawer | nul
   const assessment = assessed.value;
   const failed = assessment.verdicts.some((v) => v.status === 'fail');
   const standing = standingOf(setup, drawer);
-  if (form === 'text') process.stdout.write(words(setup, assessment, standing).map(printable).join('\n'));
+  if (form === 'text' || form === 'why')
+    process.stdout.write(
+      words(setup, assessment, standing, { why: form === 'why', currency: drawer?.currency })
+        .map(printable)
+        .join('\n'),
+    );
   else {
     const text = JSON.stringify(
       { file, ...asJson(setup, assessment, standing) },
@@ -61,12 +67,17 @@ function asJson(setup: Setup, assessment: Assessment, { causes, mends: found }: 
   };
 }
 
-function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes, mends: found, cut }: Standing) {
+function words(
+  setup: Setup,
+  { verdicts, readings, also }: Assessment,
+  { causes, mends: found, cut }: Standing,
+  { why, currency }: { readonly why: boolean; readonly currency: string | undefined },
+) {
   const lines = [setup.name, headline(verdicts, causes).line];
   const [first] = found;
   if (first) {
-    const left = first.leaves.length > 0 ? `leaves ${first.leaves.join(', ')}` : 'all eight gates pass';
-    const cost = first.buys ? `to buy, about ${first.cost.toFixed(2)}` : 'nothing to buy';
+    const left = first.leaves.length > 0 ? `leaves ${first.leaves.join(', ')}` : 'all gates pass';
+    const cost = first.buys ? `to buy, about ${moneyText(first.cost, currency)}` : 'nothing to buy';
     const figures = first.account ? `${first.account}; ` : '';
     lines.push(`Fix: ${first.label}. (${figures}${left}; ${cost})`);
   }
@@ -78,14 +89,17 @@ function words(setup: Setup, { verdicts, readings, also }: Assessment, { causes,
     said.add(text);
   };
   for (const v of verdicts) {
-    const room = v.room === null ? '     ' : v.room.toFixed(2).padStart(5);
+    const room = v.room === null ? '     ' : figure(v.room, 2).padStart(5);
     lines.push(`${v.gate.padEnd(8)} ${MARKS[v.status]} margin ${room}  ${v.brief}`);
     for (const c of causes.filter((k) => k.faults.some((f) => f.gate === v.gate))) {
       const [fault] = c.faults;
       once(fault.gate === v.gate ? c.sentence : `Follows from ${fault.gate}: ${c.sentence}`);
     }
     // Two voices through one faulty joint make one sentence.
-    for (const f of v.findings) if (f.status !== 'pass') once(f.sentence);
+    for (const f of v.findings.filter((x) => x.status !== 'pass')) {
+      once(f.sentence);
+      if (why && f.detail) once(`  ${f.detail}`);
+    }
   }
   if (found.length > 1) lines.push('', ...found.slice(1).map((m) => `Or: ${m.label}.`));
   lines.push('');

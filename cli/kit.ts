@@ -1,6 +1,7 @@
 import { catalogue } from '@/catalogue';
 import type { Drawer, Job } from '@/core/model';
 import { type KitProgress, kitsFor, shoppingCsv, shoppingList, solver } from '@/core/plan';
+import { figure, moneyText } from '@/core/words';
 import { FAILED, PASSED, printable } from './outcome';
 
 interface Options {
@@ -36,7 +37,12 @@ export async function kitCommand(jobs: readonly Job[], drawer: Drawer | null, op
     process.stdout.write(
       `${JSON.stringify({ chains, kits: out, noWay, lightestG, unfinished: last!.unfinished }, null, 2)}\n`,
     );
-  } else process.stdout.write(`${words(jobs, last!, lists).map(printable).join('\n')}\n`);
+  } else
+    process.stdout.write(
+      `${words(jobs, last!, lists, (x) => moneyText(x, drawer?.currency))
+        .map(printable)
+        .join('\n')}\n`,
+    );
   return kits.length > 0 ? PASSED : FAILED;
 }
 
@@ -44,26 +50,27 @@ function words(
   jobs: readonly Job[],
   { kits, noWay, lightestG, unfinished, chains }: KitProgress,
   lists: readonly ReturnType<typeof shoppingList>[],
+  money: (x: number) => string,
 ): readonly string[] {
   const nameOf = (id: string) => jobs.find((j) => j.id === id)!.name;
   const lines = [`${jobs.length} jobs, ${chains} chains assessed.`, ''];
   for (const n of noWay) lines.push(`No way for ${nameOf(n.job)}. ${n.why}`);
-  if (lightestG !== null) lines.push(`No kit is so light: the lightest weighs ${lightestG.toFixed(0)} g.`);
+  if (lightestG !== null) lines.push(`No kit is so light: the lightest weighs ${figure(lightestG)} g.`);
   if (unfinished)
     lines.push(
       'The time ended before any kit was found. Try again with less else running, or with fewer jobs at once.',
     );
   for (const [i, { name, kit, answers, holds }] of kits.entries()) {
     lines.push(
-      `${name}: ${kit.cost.toFixed(2)} to buy, ${kit.massG.toFixed(0)} g in the bag${kit.gap > 0 ? `, proved to ${(100 * kit.gap).toFixed(0)} %` : ''}`,
+      `${name}: ${money(kit.cost)} to buy, ${figure(kit.massG)} g in the bag${kit.gap > 0 ? `, proved to ${figure(100 * kit.gap)} %` : ''}`,
     );
     for (const w of lists[i]) {
       const upTo = holds.find((h) => h.classId === w.classId)?.upTo;
-      lines.push(`   ${w.count} x ${w.what}${upTo == null ? '' : ` (right up to ${upTo.toFixed(2)})`}`);
+      lines.push(`   ${w.count} x ${w.what}${upTo == null ? '' : ` (best buy up to a price of ${money(upTo)})`}`);
     }
     for (const a of answers) {
       const chain = a.answer.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
-      lines.push(`   ${nameOf(a.job)}: ${chain} (margin ${a.answer.score.room.toFixed(1)})`);
+      lines.push(`   ${nameOf(a.job)}: ${chain} (margin ${figure(a.answer.score.room, 1)})`);
     }
     lines.push('');
   }

@@ -13,7 +13,8 @@ import { spiceCommand } from './spice';
 import { takeCommand } from './take';
 
 const USAGES: Readonly<Record<string, string>> = {
-  check: `symplex check FILE... [--json | --json-lines] [--drawer FILE]   judge setups at eight gates: why, and the first fix
+  check: `symplex check FILE... [--why | --json | --json-lines] [--drawer FILE]   judge setups at eight gates: why, and the first fix
+  --why         figures, places and standards below each sentence
   --json        everything, as one document (one FILE)
   --json-lines  everything, one line of JSON a FILE
   --drawer FILE what is owned: fixes take from it before they buy`,
@@ -36,6 +37,7 @@ Exit: 0 all gates (of a take: all findings) pass or caution, 1 some fails, no ch
 const OF_SETUPS = { levels: levelsCommand, spice: spiceCommand } as const;
 const OPTIONS = {
   json: { type: 'boolean' },
+  why: { type: 'boolean' },
   'json-lines': { type: 'boolean' },
   help: { type: 'boolean' },
   csv: { type: 'boolean' },
@@ -45,7 +47,7 @@ const OPTIONS = {
   bag: { type: 'string' },
 } as const;
 const ALLOWED: Readonly<Record<string, readonly string[]>> = {
-  check: ['json', 'json-lines', 'drawer'],
+  check: ['why', 'json', 'json-lines', 'drawer'],
   levels: ['json'],
   spice: ['json'],
   plan: ['json', 'drawer'],
@@ -84,8 +86,7 @@ export async function main(args: readonly string[]): Promise<number> {
   if (drawer && drawer.value.format !== 'symplex.drawer')
     return complain(values.drawer!, wrongFormat('symplex.drawer'));
   const owned = drawer?.value.format === 'symplex.drawer' ? drawer.value : null;
-  if (command === 'check')
-    return checkAll(files, owned, values.json ? 'json' : values['json-lines'] ? 'json-lines' : 'text');
+  if (command === 'check') return checkAll(files, owned, formOf(values));
   const jobs: Job[] = [];
   for (const file of files) {
     const document = load(file);
@@ -109,6 +110,9 @@ export async function main(args: readonly string[]): Promise<number> {
   if (mostG !== null && !(mostG > 0)) return usage('--bag takes grams, a number above 0');
   return kitCommand(jobs, owned, { json: values.json ?? false, csv: values.csv ?? false, atOnce, mostG });
 }
+
+const formOf = (asked: { json?: boolean; 'json-lines'?: boolean; why?: boolean }): CheckForm =>
+  asked.json ? 'json' : asked['json-lines'] ? 'json-lines' : asked.why ? 'why' : 'text';
 
 /** Every file in turn; one that cannot be read is told, and the others are judged all the same. The worst exit counts. */
 function checkAll(files: readonly string[], owned: Drawer | null, form: CheckForm): number {

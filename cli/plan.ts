@@ -1,6 +1,7 @@
 import { catalogue } from '@/catalogue';
 import { type Drawer, type Job, notKnownIn } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
+import { figure, GATE_NAMES, moneyText } from '@/core/words';
 import { FAILED, PASSED, printable } from './outcome';
 
 /** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate. */
@@ -38,7 +39,7 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
     const chain = a.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
     lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
     lines.push(
-      `   to buy ${a.cost.toFixed(2)}, weakest ${a.weakest.gate} ${a.weakest.status} (margin ${a.weakest.room?.toFixed(2)}), ${a.pieces} pieces, ${a.massG.toFixed(0)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
+      `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${GATE_NAMES[a.weakest.gate].title} ${a.weakest.status} (margin ${figure(a.weakest.room ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
     );
     if (a.lostBy) lines.push(`   ${a.lostBy}${a.toWin ? ` ${a.toWin}` : ''}`);
     lines.push('');

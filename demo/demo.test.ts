@@ -40,7 +40,7 @@ describe('each demo setup does what its name says', () => {
   test('the mixer drives the camera too hot at its microphone socket', () => {
     const gate = judged('glaze-too-hot');
     expect(gate('level')).toMatchObject({ status: 'fail', part: 'camera' });
-    expect(gate('level').sentence).toMatch(/Line level meets a microphone input/);
+    expect(gate('level').message).toBe('level.wrong-kind');
   });
   test('the desk microphone gets too little current from the tablet', () => {
     const gate = judged('visit-no-power');
@@ -60,7 +60,8 @@ describe('each demo setup does what its name says', () => {
   test('the hall mixer and the earthed charger on two outlets make a loop, by the connections of the line to the laptop', () => {
     const gate = judged('glaze-hall');
     expect(gate('clean')).toMatchObject({ status: 'fail', lane: 'ground' });
-    expect(gate('clean').sentence).toMatch(/ground difference round Hall mixer, connections 3, 4 and 5, and Laptop/);
+    expect(gate('clean')).toMatchObject({ message: 'clean.hum-loop', values: { from: 'Hall mixer', to: 'Laptop' } });
+    expect(gate('clean').detail).toMatch(/ground difference round Hall mixer, connections 3, 4 and 5, and Laptop/);
     expect(gate('wired').status).not.toBe('fail');
   });
 });

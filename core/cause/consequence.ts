@@ -17,4 +17,7 @@ export const FIRST: readonly (readonly [GateName, RegExp])[] = [
 ];
 
 /** Place in the line of consequences: what everything else hangs on is first. */
-export const rankOf = ({ gate, topic }: Fault): number => FIRST.findIndex(([g, t]) => g === gate && t.test(topic));
+export function rankOf({ gate, topic }: Fault): number {
+  const at = FIRST.findIndex(([g, t]) => g === gate && t.test(topic));
+  return at < 0 ? FIRST.length : at;
+}

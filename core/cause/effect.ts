@@ -1,5 +1,5 @@
 import type { Assessment } from '../assess';
-import type { Finding, GateName, Status, Verdict } from '../gates';
+import { type Finding, type GateName, stageOf as lateness, type Status, type Verdict } from '../gates';
 
 /** One failing finding, by the gate that found it and what it judged. */
 export interface Fault {
@@ -44,13 +44,7 @@ export interface Effect {
   readonly room: number;
 }
 
-/** Of findings of one gate, what can only be asked once another passes comes later. */
-const LATER: Partial<Record<GateName, readonly RegExp[]>> = {
-  wired: [/^(sides|outputs|apart|channels)/],
-  heard: [/^hears (yourself|the caller)$/, /^hears (yourself|the caller) ./, /^(late|echo)/],
-  seen: [/^(clocks|notes)/],
-};
-const stageOf = ({ gate, topic }: Fault): number => (LATER[gate] ?? []).findIndex((r) => r.test(topic)) + 1;
+const stageOf = ({ gate, topic }: Fault): number => lateness(gate, topic);
 
 const isIll = (s: Status): boolean => s === 'fail' || s === 'not known';
 

@@ -13,7 +13,7 @@ import {
   switches,
   turns,
 } from '../change';
-import type { GateName } from '../gates';
+import { type ActKind, actsFor } from '../gates';
 import {
   type Catalogue,
   type ElementSpec,
@@ -38,36 +38,6 @@ const WANTED_SPL = 75;
 const NOISE_STEPS_DB = [10, 20, 30];
 const NEARER_M = [0.3, 0.2, 0.1, 0.05];
 
-/** Which acts can have a say in what a gate finds; a gate of level is not mended by another hole for the headphones. */
-const KINDS: Readonly<Record<GateName, readonly Kind[]>> = {
-  fit: ['careful', 'turn', 'exchange', 'move', 'bypass'],
-  wired: ['careful', 'join', 'session', 'switch', 'open', 'turn', 'exchange', 'move', 'remove', 'bypass'],
-  seen: ['careful', 'join', 'session', 'turn', 'exchange', 'move', 'remove', 'switch', 'bypass'],
-  level: ['amount', 'switch', 'open', 'careful', 'distance', 'exchange', 'move'],
-  clean: ['careful', 'amount', 'switch', 'outlet', 'remove', 'shorten', 'distance', 'open'],
-  powered: ['careful', 'refresh', 'join', 'switch', 'move', 'exchange', 'turn', 'remove', 'bypass'],
-  heard: ['session', 'join', 'switch', 'open', 'close', 'move', 'exchange', 'amount', 'careful', 'remove'],
-  safe: ['switch', 'move', 'exchange', 'amount', 'careful', 'remove'],
-};
-
-type Kind =
-  | 'careful'
-  | 'join'
-  | 'session'
-  | 'switch'
-  | 'open'
-  | 'close'
-  | 'amount'
-  | 'turn'
-  | 'exchange'
-  | 'move'
-  | 'remove'
-  | 'bypass'
-  | 'outlet'
-  | 'refresh'
-  | 'shorten'
-  | 'distance';
-
 /** So many are tried; only where very much lies about are there more. */
 const MOST_ACTS = 500;
 
@@ -83,8 +53,8 @@ export const areMore = (setup: Setup, catalogue: Catalogue, before: Assessment):
   allActs(setup, catalogue, before).length > MOST_ACTS;
 
 function allActs(setup: Setup, catalogue: Catalogue, before: Assessment): readonly Change[] {
-  const kinds = new Set(failingOf(before).flatMap((f) => KINDS[f.gate]));
-  const made: Readonly<Record<Kind, () => Iterable<Change>>> = {
+  const kinds = new Set(failingOf(before).flatMap((f) => [...actsFor(f.gate)]));
+  const made: Readonly<Record<ActKind, () => Iterable<Change>>> = {
     careful: () => asTheCareful(setup),
     join: () => joins(setup, catalogue),
     session: () => atTheDevice(setup, before),
@@ -102,7 +72,7 @@ function allActs(setup: Setup, catalogue: Catalogue, before: Assessment): readon
     shorten: () => shorter(setup, catalogue, before),
     distance: () => distances(setup, before),
   };
-  const order = Object.keys(made) as Kind[];
+  const order = Object.keys(made) as ActKind[];
   const seen = new Set<string>();
   return order
     .filter((k) => kinds.has(k))

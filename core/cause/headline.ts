@@ -1,4 +1,5 @@
 import type { Finding, GateName, Verdict } from '../gates';
+import { firstSentence } from '../words';
 import type { Cause } from './causes';
 import { FIRST, rankOf } from './consequence';
 import { type Fault, keyOf } from './effect';
@@ -112,7 +113,4 @@ function first(
 }
 
 /** Verdict and place; what was measured, in brackets and in what follows, is for those who ask why. */
-const firstOf = (sentence: string): string => {
-  const end = sentence.search(/[.!?] (?=\p{Lu})/u);
-  return (end < 0 ? sentence : sentence.slice(0, end + 1)).replace(/ \([^)]*\)/g, '');
-};
+const firstOf = (sentence: string): string => firstSentence(sentence).replace(/ \([^)]*\)/g, '');

@@ -4,14 +4,13 @@ import {
   isFader,
   isShut,
   knobAt,
-  lower,
   type PortRef,
   partName,
   quantity,
   type Session,
   type Setup,
-  withArticle,
 } from '../model';
+import { firstSentence, listText, lower, withArticle } from '../words';
 import { rankOf } from './consequence';
 import type { Failing } from './effect';
 
@@ -41,13 +40,8 @@ export function sayWrongPiece(setup: Setup, catalogue: Catalogue, change: Change
   return `${fault(setup, catalogue, change, [])}: ${inside(measured)}`;
 }
 
-const firstSentence = (words: string): string => {
-  const end = words.search(/[.!?] (?=\p{Lu})/u);
-  return end < 0 ? words : words.slice(0, end + 1);
-};
-
 /** A sentence within another; names given by people keep their capitals. */
-const inside = (words: string): string => words.replace(/^(?:The|Two|Another|Nothing|No|At) /, (w) => w.toLowerCase());
+const inside = (words: string): string => words.replace(/^(?:The|Two|Another|Nothing|Not?|At|Too|Does|Plug|Hum|Hiss|Line|Only|Danger|Heavy|Mic) /, (w) => w.toLowerCase());
 
 /** "Aux 1 of Hall mixer is closed (−60 dB)". */
 function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
@@ -208,7 +202,7 @@ function consequence(setup: Setup, explained: readonly Failing[]): string {
     explained.flatMap((f) => (f.gate === 'wired' && f.topic.startsWith('arrives') ? [f.topic.split(' ')[1]] : [])),
   );
   const names = setup.job.sources.filter((s) => lost.has(s.id)).map((s) => s.name);
-  if (names.length > 0) return `: ${and(names)} ${names.length > 1 ? 'do' : 'does'} not arrive`;
+  if (names.length > 0) return `: ${listText(names)} ${names.length > 1 ? 'do' : 'does'} not arrive`;
   const seen = explained.find((f) => f.gate === 'seen' && f.topic.startsWith('input'));
   if (seen) return ', so that the microphone is not used';
   const level = explained.find((f) => f.gate === 'level' && f.topic.startsWith('peaks'));
@@ -218,12 +212,9 @@ function consequence(setup: Setup, explained: readonly Failing[]): string {
   if (has('level', 'quiet')) return ': too quiet';
   if (has('clean', 'noise')) return ': hiss';
   const hum = explained.find((f) => f.gate === 'clean' && f.topic.startsWith('hum'));
-  if (hum) return hum.finding.sentence.startsWith('Static') ? ': static' : ': hum';
+  if (hum) return hum.finding.message === 'clean.static' ? ': static' : ': hum';
   if (has('heard', 'echo')) return ': the caller hears their own voice';
   const hears = explained.find((f) => f.gate === 'heard' && /^(hears|ears) /.test(f.topic));
   if (hears) return `: ${hears.topic.includes('yourself') ? 'you do not hear yourself' : 'the caller is not heard'}`;
   return '';
 }
-
-const and = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;

@@ -6,13 +6,12 @@ import {
   type Joint,
   type KnobSpec,
   knobAt,
-  lower,
   type PortRef,
   partName,
   type Session,
   type Setup,
-  withArticle,
 } from '../model';
+import { lower, withArticle } from '../words';
 import { apply } from './apply';
 import type { Change, End, SessionChange } from './change';
 

@@ -1,8 +1,9 @@
 import type { Compiled } from '../compile';
 import type { Loop } from '../interference';
 import type { Arrival, ChannelReading, LineReading, Readings } from '../readings';
-import { dbText, jointLabel, nameOf } from './say';
-import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
+import { dbText, figure, type GateMessage, gateMessage, hertzText } from '../words';
+import { jointNumber, nameOf } from './say';
+import { type Finding, finding, type Gate, unknown, type Verdict, verdict } from './verdict';
 import { notInUse } from './wired';
 
 /** Under this the hiss is heard between words, dB(A); est. */
@@ -17,12 +18,18 @@ const COMFORT_DIRECT_DB = 10;
 const TELEPHONE_HZ = { low: 300, high: 3400 };
 
 /** How far does the voice stand above the noise, the mains and the room? */
-export function cleanGate(readings: Readings): Verdict {
+export const clean: Gate = {
+  judge: judgeAll,
+  ofEachDevice: true,
+  acts: ['careful', 'amount', 'switch', 'outlet', 'remove', 'shorten', 'distance', 'open'],
+};
+
+function judgeAll(readings: Readings): Verdict {
   const { channels, lines } = readings;
   if (readings.intended && !readings.inUse) return verdict('clean', [notInUse(readings, 'noise')]);
   const heard = (lines.some((l) => l.arrives) ? channels : []).filter((c) => Number.isFinite(c.snrDb));
   if (heard.length === 0) {
-    return verdict('clean', [unknown('noise', 'not known', 'Noise is known once the voice arrives.', 'signal')]);
+    return verdict('clean', [unknown('noise', 'not known', gateMessage('clean.not-known', {}), 'signal')]);
   }
   return verdict('clean', [
     ...heard.map((c) => noise(readings, c)),
@@ -34,7 +41,7 @@ export function cleanGate(readings: Readings): Verdict {
 
 function noise({ compiled }: Readings, { input, number, noise: { shares }, snrDb }: ChannelReading): Finding {
   const worst = shares[0];
-  const from = `${nameOf(compiled, worst.part)} (${worst.what})`;
+  const said = { snr: snrDb, part: nameOf(compiled, worst.part), what: worst.what };
   return finding(
     {
       topic: `noise ${input.part} ${number}`,
@@ -47,8 +54,11 @@ function noise({ compiled }: Readings, { input, number, noise: { shares }, snrDb
       lane: 'signal',
     },
     {
-      good: `The voice stands ${snrDb.toFixed(0)} dB(A) above the noise; most of what is left comes from ${from}.`,
-      bad: `${worst.what === 'room' ? 'The room is noisy' : 'Hiss'}: the voice stands only ${snrDb.toFixed(0)} dB(A) above the noise, most of it from ${from}.`,
+      good: gateMessage('clean.fine', said),
+      bad:
+        worst.what === 'room'
+          ? gateMessage('clean.noisy-room', { snr: snrDb, part: said.part })
+          : gateMessage('clean.hiss', said),
     },
   );
 }
@@ -62,7 +72,8 @@ function hum(readings: Readings, { input, number, hum: all, overHumDb }: Channel
   const loop = loops.find((l) => l.from === worst.part && l.what === worst.what);
   const joint =
     loop?.joints.at(-1) ?? compiled.joints.find(({ joint: j }) => [j.a.part, j.b.part].includes(worst.part))?.joint.id;
-  const way = loop ? roundLoop(compiled, loop) : `into ${nameOf(compiled, worst.part)}`;
+  const part = nameOf(compiled, worst.part);
+  const way = loop ? roundLoop(compiled, loop) : `into ${part}`;
   return finding(
     {
       topic: `hum ${input.part} ${number}`,
@@ -70,24 +81,48 @@ function hum(readings: Readings, { input, number, hum: all, overHumDb }: Channel
       limit: LEAST_OVER_HUM_DB,
       unit: 'dB(A)',
       room: (overHumDb - LEAST_OVER_HUM_DB) / COMFORT_DB,
-      brief: `hum ${Math.max(0, least).toFixed(0)}–${Math.min(120, most).toFixed(0)} dB down`,
+      brief: `hum ${figure(Math.max(0, least))}–${figure(Math.min(120, most))} dB down`,
       part: worst.part,
       joint,
       lane: worst.what === 'pickup' ? 'signal' : 'ground',
     },
     {
-      good:
-        worst.what === 'supply noise'
-          ? `Noise of supplies lies some ${overHumDb.toFixed(0)} dB(A) under the voice.`
-          : `Mains hum lies some ${overHumDb.toFixed(0)} dB(A) under the voice, most of it ${worst.what} ${way}.`,
-      bad: `${worst.what === 'supply noise' ? `Static or whine: noise of the supply ${nameOf(compiled, worst.part)}, over a shared ground` : `Hum: mains by ${worst.what}`} ${way} lies only about ${overHumDb.toFixed(0)} dB(A) under the voice (${least.toFixed(0).replace('-', '−')} to ${most.toFixed(0)}: an order of magnitude).`,
+      good: goodHum(overHumDb, worst.what, way),
+      bad: badHum({ over: overHumDb, least, most, what: worst.what, way, part, to: loop && nameOf(compiled, loop.to) }),
     },
   );
 }
 
+/** So far under the voice nobody hears it, and the figure says nothing. */
+const NO_HUM_DB = 90;
+
+function goodHum(over: number, what: string, way: string): GateMessage {
+  if (over > NO_HUM_DB) return gateMessage('clean.no-hum', {});
+  return what === 'supply noise'
+    ? gateMessage('clean.supply-fine', { over })
+    : gateMessage('clean.hum-fine', { over, what, way });
+}
+
+function badHum(hum: {
+  readonly over: number;
+  readonly least: number;
+  readonly most: number;
+  readonly what: string;
+  readonly way: string;
+  readonly part: string;
+  readonly to: string | undefined;
+}): GateMessage {
+  const { over, what, part, to } = hum;
+  if (what === 'supply noise') return gateMessage('clean.static', hum);
+  if (over < 0) return gateMessage('clean.hum-over', { ...hum, by: -over });
+  return to === undefined
+    ? gateMessage('clean.hum-into', hum)
+    : gateMessage('clean.hum-loop', { ...hum, from: part, to });
+}
+
 /** "round Hall mixer, joints 3, 4 and 5, and Laptop". */
 function roundLoop(compiled: Compiled, { from, joints, to }: Loop): string {
-  const numbers = joints.map((id) => jointLabel(compiled, id).replace('connection ', ''));
+  const numbers = joints.map((id) => jointNumber(compiled, id));
   const through =
     numbers.length > 1
       ? `connections ${numbers.slice(0, -1).join(', ')} and ${numbers.at(-1)}`
@@ -111,8 +146,9 @@ function room({ compiled }: Readings, line: LineReading): Finding | null {
       lane: 'signal',
     },
     {
-      good: `At ${microphone} the voice is ${directDb.toFixed(0)} dB louder than the room.`,
-      bad: `${microphone} hears ${directDb < 0 ? 'more of the room than of the voice' : 'nearly as much of the room as of the voice'}: it stands at ${line.distanceM.toFixed(2)} m, and past ${criticalM.toFixed(2)} m the room is louder.`,
+      good: gateMessage('clean.direct', { microphone, direct: directDb }),
+      near: gateMessage('clean.nearly-distant', { microphone, distance: line.distanceM, critical: criticalM }),
+      bad: gateMessage('clean.distant', { microphone, distance: line.distanceM, critical: criticalM }),
     },
   );
 }
@@ -134,21 +170,14 @@ function narrow(readings: Readings, { input }: ChannelReading, { curve, source }
         limit: high ? TELEPHONE_HZ.high : TELEPHONE_HZ.low,
         unit: 'Hz',
         room: Math.min(octavesLow, octavesHigh),
-        brief: `${high ? 'up to' : 'from'} ${hzText(hz)}`,
+        brief: `${high ? 'up to' : 'from'} ${hertzText(hz)}`,
         part: input.part,
         lane: 'signal',
       },
       {
-        good: `${name} comes through ${bandText(curve)}.`,
-        bad: `${name} sounds ${high ? 'dull' : 'thin'}: at ${nameOf(compiled, input.part)} the line has fallen by 3 dB at ${hzText(hz)}.`,
+        good: gateMessage('clean.band', { source: name, low: curve.lowHz, high: curve.highHz }),
+        bad: gateMessage(high ? 'clean.dull' : 'clean.thin', { source: name, input: nameOf(compiled, input.part), hz }),
       },
     ),
   ];
 }
-
-const hzText = (hz: number): string => (hz < 1000 ? `${hz.toFixed(0)} Hz` : `${(hz / 1000).toFixed(1)} kHz`);
-
-const bandText = ({ lowHz, highHz }: NonNullable<Arrival['curve']>): string =>
-  [lowHz === null ? '' : `from ${hzText(lowHz)}`, highHz === null ? '' : `up to ${hzText(highHz)}`]
-    .filter(Boolean)
-    .join(' ');

@@ -1,9 +1,10 @@
 import type { FittedJoint } from '../compile';
 import { type Connector, connectorNamed, mate } from '../connectors';
 import type { Readings } from '../readings';
+import { gateMessage } from '../words';
 import { judgeHung } from './hung';
-import { connectorText, jointSentence, nameOf } from './say';
-import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
+import { connectorText, jointNumber, nameOf, placeOf } from './say';
+import { type Finding, finding, type Gate, stated, unknown, type Verdict, verdict } from './verdict';
 
 /** Half a millimetre more than needed is comfortable: a plug is pulled about while it works. */
 const COMFORT_MM = 0.5;
@@ -11,23 +12,32 @@ const STEP_MM = 0.05;
 const FURTHEST_MM = 5;
 
 /** Does everything plug in, all the way, and can the device carry what hangs on it? */
-export function fitGate(readings: Readings): Verdict {
+export const fit: Gate = {
+  judge: judgeAll,
+  ofEachDevice: false,
+  acts: ['careful', 'turn', 'exchange', 'move', 'bypass'],
+};
+
+function judgeAll(readings: Readings): Verdict {
   const { compiled } = readings;
   const findings: Finding[] = compiled.joints.map((joint) => judge(readings, joint));
   if (findings.length === 0) {
     const device = nameOf(compiled, compiled.device.part.id);
-    findings.push({
-      topic: 'joints',
-      status: 'fail',
-      value: 0,
-      limit: 1,
-      unit: 'joints',
-      room: -1,
-      brief: 'nothing plugged in',
-      sentence: `Nothing is plugged into the ${device} yet.`,
-      part: compiled.device.part.id,
-      lane: 'signal',
-    });
+    findings.push(
+      stated(
+        'fail',
+        {
+          topic: 'joints',
+          value: 0,
+          limit: 1,
+          unit: 'joints',
+          brief: 'nothing plugged in',
+          part: compiled.device.part.id,
+          lane: 'signal',
+        },
+        gateMessage('fit.nothing', { device }),
+      ),
+    );
   }
   const hung = judgeHung(readings);
   return verdict('fit', hung ? [...findings, hung] : findings);
@@ -37,21 +47,19 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   const { id } = joint.joint;
   const at = { topic: `connection ${id}`, joint: id, part: joint.a.part.id, lane: 'signal' as const };
   const strange = [joint.a, joint.b].find((s) => s.partClass.kind === 'unknown');
+  const number = jointNumber(compiled, id);
+  const place = placeOf(compiled, id);
   if (strange) {
-    const sentence = `Whether ${nameOf(compiled, strange.part.id)} fits at ${jointSentence(compiled, id)}, and what it does there, cannot be computed: exchange it for one that is known here${strange.partClass.host ? '' : ', or take it out'}.`;
-    return { ...unknown(at.topic, 'a part not known', sentence, 'signal'), joint: id, part: strange.part.id };
+    const words = gateMessage('fit.strange', {
+      part: nameOf(compiled, strange.part.id),
+      joint: number,
+      it: strange.partClass.host ? null : 'it',
+    });
+    return { ...unknown(at.topic, 'a part not known', words, 'signal'), joint: id, part: strange.part.id };
   }
   if (!joint.mating.fits) {
-    return {
-      ...at,
-      status: 'fail',
-      value: null,
-      limit: null,
-      unit: '',
-      room: -1,
-      brief: 'does not fit',
-      sentence: `At ${jointSentence(compiled, id)}: ${joint.mating.reason}`,
-    };
+    const { reason } = joint.mating;
+    return stated('fail', { ...at, brief: 'does not fit' }, gateMessage('fit.not', { joint: number, reason, place }));
   }
   const outMm = joint.joint.outMm ?? 0;
   const slackMm = slack(joint);
@@ -68,8 +76,17 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
       brief: outMm > 0 ? `${outMm.toFixed(1)} mm out` : `${compiled.joints.length} seated`,
     },
     {
-      good: `All ${compiled.joints.length} connections are seated.`,
-      bad: `The ${connectorText(plug.port.connector)} at ${jointSentence(compiled, id)} stands ${outMm.toFixed(1)} mm out; past ${slackMm.toFixed(1)} mm ${concentric ? 'its contacts meet the wrong ring' : 'it no longer touches'}.`,
+      good:
+        compiled.joints.length === 1
+          ? gateMessage('fit.seated-one', {})
+          : gateMessage('fit.seated', { count: compiled.joints.length }),
+      bad: gateMessage(concentric ? 'fit.out-ring' : 'fit.out-touch', {
+        joint: number,
+        out: outMm,
+        slack: slackMm,
+        plug: connectorText(plug.port.connector),
+        place,
+      }),
     },
   );
 }

@@ -1,30 +1,33 @@
 import { hearsFarEnd, hearsSelf } from '../model';
 import type { EarReading, Readings } from '../readings';
 import { totalMs } from '../routing';
-import { jointSentence, nameOf } from './say';
-import { type Finding, finding, type Verdict, verdict } from './verdict';
+import { type GateMessage, gateMessage } from '../words';
+import { jointNumber, nameOf } from './say';
+import { type Finding, finding, type Gate, stated, type Verdict, verdict } from './verdict';
 
 /** Quieter than this over headphones is no use beside a live voice; est. */
 const LEAST_SPL = 65;
 const COMFORT_DB = 15;
 
 /** Can whoever must hear something, hear it, on both ears, by the right hole, once and in time? */
-export function heardGate(readings: Readings): Verdict {
+export const heard: Gate = {
+  judge: judgeAll,
+  // Another device's own is only whether those it calls hear themselves.
+  ofEachDevice: /^echo /,
+  acts: ['session', 'join', 'switch', 'open', 'close', 'move', 'exchange', 'amount', 'careful', 'remove'],
+  later: [/^hears (yourself|the caller)$/, /^hears (yourself|the caller) ./, /^(late|echo)/],
+};
+
+function judgeAll(readings: Readings): Verdict {
   const { hearing } = readings.compiled.setup.job;
   // Those at the other end hear themselves or do not, whatever is to be heard here.
   const echo = echoes(readings);
   if (hearing === 'nothing') {
-    const nobody: Finding = {
-      topic: 'listeners',
-      status: 'pass',
-      value: 0,
-      limit: 0,
-      unit: 'listeners',
-      room: 1,
-      brief: 'nobody listens',
-      sentence: 'Nobody has to hear anything while it runs.',
-      lane: 'return',
-    };
+    const nobody = stated(
+      'pass',
+      { topic: 'listeners', value: 0, limit: 0, unit: 'listeners', brief: 'nobody listens', lane: 'return' },
+      gateMessage('heard.nobody', {}),
+    );
     return verdict('heard', [nobody, ...echo]);
   }
   return verdict('heard', [
@@ -36,31 +39,18 @@ export function heardGate(readings: Readings): Verdict {
 
 type What = 'yourself' | 'the caller';
 
-const fail = (topic: string, brief: string, sentence: string, part: string): Finding => ({
-  topic,
-  status: 'fail',
-  value: 0,
-  limit: LEAST_SPL,
-  unit: 'dB SPL',
-  room: -1,
-  brief,
-  sentence,
-  lane: 'return',
-  part,
-});
+const fail = (topic: string, brief: string, words: GateMessage, part: string): Finding =>
+  stated('fail', { topic, value: 0, limit: LEAST_SPL, unit: 'dB SPL', brief, lane: 'return', part }, words);
 
 /** Whether one of the two that are to be heard reaches the ears, loud enough and in time. */
 function hears(readings: Readings, what: What): readonly Finding[] {
   const { compiled, ears, app, monitors, playbackPart } = readings;
   if (ears.length === 0) {
-    const sentence = `Nothing is there to hear ${what} with: no headphones are plugged in.`;
-    return [fail(`ears ${what}`, 'no headphones', sentence, playbackPart)];
+    return [fail(`ears ${what}`, 'no headphones', gateMessage('heard.no-headphones', { what }), playbackPart)];
   }
   if (what === 'yourself' && !monitors && !ears.some(isDirect)) {
-    const sentence = app.monitors
-      ? `Monitoring is off in the ${app.name}, and nothing leads your voice to headphones by wire: you do not hear yourself.`
-      : `You do not hear yourself: the ${app.name} does not play what it records, and nothing leads your voice to the headphones by wire.`;
-    return [fail(`hears ${what}`, 'not heard', sentence, compiled.device.part.id)];
+    const words = gateMessage(app.monitors ? 'heard.monitoring-off' : 'heard.no-monitoring', { app: app.name });
+    return [fail(`hears ${what}`, 'not heard', words, compiled.device.part.id)];
   }
   return [...late(readings, what), ...ears.map((ear) => earFinding(readings, ear, what))];
 }
@@ -76,10 +66,9 @@ function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: Wha
   const quieter = Math.min(...sides);
   const louder = Math.max(...sides);
   const joint = compiled.joints.find(({ joint: j }) => [j.a.part, j.b.part].includes(ear.part))?.joint.id;
-  const at = joint ? ` at ${jointSentence(compiled, joint)}` : '';
+  const number = jointNumber(compiled, joint);
   const self = nameOf(compiled, ear.part);
   const from = nameOf(compiled, ear.from);
-  const onlySelf = !own && isDirect(ear) ? ` They let you hear yourself by wire, and nothing of ${what}.` : '';
   return finding(
     {
       topic: `hears ${what} ${ear.part}`,
@@ -94,14 +83,19 @@ function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: Wha
     },
     {
       good: wire
-        ? `${self} let you hear ${what} by wire, past the app.`
-        : `${self} let you hear ${what} from the ${from}.`,
+        ? gateMessage('heard.by-wire', { part: self, what })
+        : gateMessage('heard.from', { part: self, what, from }),
       bad:
         louder > LEAST_SPL && quieter <= LEAST_SPL
-          ? `${self} play on one ear only${at}.`
+          ? gateMessage('heard.one-ear', { part: self, joint: number })
           : louder > 0
-            ? `${self} play ${what} at only ${quieter.toFixed(0)} dB${at}: too quiet beside a live voice.`
-            : `${self} are silent: sound comes from the ${from}, and nothing of it reaches them${at}.${onlySelf}`,
+            ? gateMessage('heard.quiet', { part: self, what, spl: quieter, joint: number, least: LEAST_SPL })
+            : gateMessage('heard.silent', {
+                part: self,
+                from,
+                joint: number,
+                but: !own && isDirect(ear) ? what : null,
+              }),
     },
   );
 }
@@ -144,10 +138,8 @@ function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
   return echo.map(({ part, number, lossDb, cancelledDb, through }) => {
     const needs = echoNeedsDb(ms);
     const db = lossDb + cancelledDb;
-    const app = cancelledDb > 0 ? `, ${cancelledDb} dB of it by the processing of the app` : '';
-    const by = through
-      ? `through the ${nameOf(compiled, through)}: what comes from the ${nameOf(compiled, playbackPart)} is in what goes back to it.`
-      : `by the ground that the headphones share with the microphone.`;
+    const said = { loss: db, cancelled: cancelledDb > 0 ? cancelledDb : null };
+    const bad = { ...said, loss: Math.max(0, db), delay: 2 * ms };
     return finding(
       {
         topic: `echo ${part} ${number}`,
@@ -160,8 +152,14 @@ function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
         lane: 'return',
       },
       {
-        good: `The caller hears nothing of themselves: what they say comes back ${Math.round(db)} dB down${app}.`,
-        bad: `The caller hears their own voice ${(2 * ms).toFixed(0)} ms later, only ${Math.max(0, Math.round(db))} dB down${app}, ${by}`,
+        good: gateMessage('heard.echo-fine', said),
+        bad: through
+          ? gateMessage('heard.echo-bus', {
+              ...bad,
+              part: nameOf(compiled, through),
+              player: nameOf(compiled, playbackPart),
+            })
+          : gateMessage('heard.echo-ground', bad),
       },
     );
   });
@@ -199,17 +197,17 @@ function late({ compiled, delays, ears, app, lines, playbackPart }: Readings, wh
       },
       twice
         ? {
-            good: `You hear yourself by wire, and again through the ${app.name} ${ms.toFixed(0)} ms later.`,
-            bad: `You hear yourself twice: by wire, and again through the ${app.name} ${ms.toFixed(0)} ms later.`,
+            good: gateMessage('heard.twice-fine', { app: app.name, late: ms }),
+            bad: gateMessage('heard.twice', { app: app.name, late: ms }),
           }
         : own
           ? {
-              good: `You hear yourself ${ms.toFixed(0)} ms late, by ${past}.`,
-              bad: `You hear yourself ${ms.toFixed(0)} ms late, most of it from ${from}: from ${OWN_LIMIT_MS} ms on it stops you speaking.`,
+              good: gateMessage('heard.own-fine', { late: ms, past }),
+              bad: gateMessage('heard.own-late', { late: ms, from, limit: OWN_LIMIT_MS }),
             }
           : {
-              good: `The caller hears you ${ms.toFixed(0)} ms later.`,
-              bad: `The caller hears you ${ms.toFixed(0)} ms later, most of it from ${from}: past ${FAR_LIMIT_MS} ms people talk over each other.`,
+              good: gateMessage('heard.far-fine', { late: ms }),
+              bad: gateMessage('heard.far-late', { late: ms, from, limit: FAR_LIMIT_MS }),
             },
     ),
   ];

@@ -1,6 +1,7 @@
 import type { Compiled, Fitted } from '../compile';
 import { isGiven, type PartClass, type Place, quantity } from '../model';
 import type { Readings } from '../readings';
+import { gateMessage, listText } from '../words';
 import { nameOf } from './say';
 import { type Finding, finding } from './verdict';
 
@@ -41,7 +42,7 @@ export function judgeHung({ compiled }: Readings): Finding | null {
   const value = hung.reduce((sum, f) => sum + massG(f), 0);
   const limit = share * massG(compiled.device);
   const device = nameOf(compiled, compiled.device.part.id);
-  const names = hung.map((f) => nameOf(compiled, f.part.id)).join(', ');
+  const heavy = { device, mass: value, limit, parts: listText(hung.map((f) => nameOf(compiled, f.part.id))) };
   return finding(
     {
       topic: 'hung',
@@ -54,8 +55,9 @@ export function judgeHung({ compiled }: Readings): Finding | null {
       lane: 'signal',
     },
     {
-      good: `${value.toFixed(0)} g hangs on the ${device}, which bears about ${limit.toFixed(0)} g.`,
-      bad: `${value.toFixed(0)} g hangs stiffly on the ${device} (${names}); ${place === 'gimbal' ? 'a gimbal balances' : 'its socket bears'} about ${limit.toFixed(0)} g.`,
+      good: gateMessage('fit.hangs', { device, mass: value, limit }),
+      near: gateMessage('fit.heavy', heavy),
+      bad: gateMessage(place === 'gimbal' ? 'fit.too-heavy-gimbal' : 'fit.too-heavy-hand', heavy),
     },
   );
 }

@@ -1,6 +1,7 @@
 import { feedsAny, type Readings } from '../readings';
-import { dbText, jointSentence, nameOf } from './say';
-import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
+import { dbText, gateMessage } from '../words';
+import { jointNumber, nameOf, placeOf } from './say';
+import { type Finding, finding, type Gate, unknown, type Verdict, verdict } from './verdict';
 import { notInUse } from './wired';
 
 /** Spare above the peaks that is comfortable; the trade's "room to spare". */
@@ -22,13 +23,19 @@ const quietRoom = (peakDbfs: number): number =>
 const WRONG_KIND_DB = 20;
 
 /** Do the peaks stay below every ceiling, and well above the bottom? */
-export function levelGate(readings: Readings): Verdict {
+export const level: Gate = {
+  judge: judgeAll,
+  ofEachDevice: true,
+  acts: ['amount', 'switch', 'open', 'careful', 'distance', 'exchange', 'move'],
+};
+
+function judgeAll(readings: Readings): Verdict {
   const { compiled, channels, lines, intended } = readings;
   if (intended && !readings.inUse) return verdict('level', [notInUse(readings, 'level')]);
   const arrivals = channels.flatMap((c) => c.arrivals.map((a) => ({ ...a, channel: c })));
   const peaks = arrivals.map((a) => a.peakDbfs);
   if (!intended || peaks.length === 0 || !lines.some((l) => l.arrives)) {
-    return verdict('level', [unknown('level', 'not known', 'The level is known once the voice arrives.', 'signal')]);
+    return verdict('level', [unknown('level', 'not known', gateMessage('level.not-known', {}), 'signal')]);
   }
   const findings: Finding[] = [];
   for (const { stage, averageDbu, headroomDb } of readings.stages) {
@@ -46,11 +53,9 @@ export function levelGate(readings: Readings): Verdict {
           lane: 'signal',
         },
         {
-          good: `${nameOf(compiled, stage.part)} has ${dbText(headroomDb)} to spare.`,
-          bad:
-            headroomDb < 0
-              ? `${nameOf(compiled, stage.part)} clips: the peaks are ${Math.ceil(-headroomDb)} dB over what its output can do, which no later knob mends.`
-              : `${nameOf(compiled, stage.part)} is near its ceiling: only ${headroomDb.toFixed(0)} dB above the peaks.`,
+          good: gateMessage('level.stage-fine', { part: nameOf(compiled, stage.part), spare: headroomDb }),
+          near: gateMessage('level.stage-near', { part: nameOf(compiled, stage.part), spare: headroomDb }),
+          bad: gateMessage('level.stage-clips', { part: nameOf(compiled, stage.part), over: Math.ceil(-headroomDb) }),
         },
       ),
     );
@@ -71,8 +76,9 @@ export function levelGate(readings: Readings): Verdict {
           lane: 'signal',
         },
         {
-          good: `${nameOf(compiled, part)} takes ${dbText(spareDb)} more from ${name}.`,
-          bad: `${name} is ${spareDb < 0 ? 'too loud' : 'nearly too loud'} for ${nameOf(compiled, part)} itself: ${dbText(spareDb)} to spare at its peaks, which no knob mends.`,
+          good: gateMessage('level.mic-fine', { part: nameOf(compiled, part), spare: spareDb, source: name }),
+          near: gateMessage('level.mic-near', { part: nameOf(compiled, part), spare: spareDb, source: name }),
+          bad: gateMessage('level.mic-over', { part: nameOf(compiled, part), over: -spareDb, source: name }),
         },
       ),
     );
@@ -80,7 +86,7 @@ export function levelGate(readings: Readings): Verdict {
   const loudest = Math.max(...peaks);
   const spare = -loudest;
   const joint = lines[0]?.path?.joints.at(-1)?.joint.id;
-  const at = joint ? ` at ${jointSentence(compiled, joint)}` : '';
+  const number = jointNumber(compiled, joint);
   const self = nameOf(compiled, intended.part);
   findings.push(
     finding(
@@ -96,13 +102,17 @@ export function levelGate(readings: Readings): Verdict {
         lane: 'signal',
       },
       {
-        good: `Peaks at the ${self} reach ${loudest.toFixed(0)} dBFS.`.replace('-', '−'),
+        good: gateMessage('level.peaks-fine', { device: self, peak: loudest }),
+        near: gateMessage('level.peaks-near', { device: self, spare }),
         bad:
           spare < -WRONG_KIND_DB
-            ? `Line level meets a microphone input${at}: the peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}.`
-            : spare < 0
-              ? `The peaks are ${(-spare).toFixed(0)} dB over full scale of the ${self}${at}.`
-              : `Only ${spare.toFixed(0)} dB are left above the peaks at the ${self}.`,
+            ? gateMessage('level.wrong-kind', {
+                device: self,
+                over: -spare,
+                joint: number,
+                place: placeOf(compiled, joint),
+              })
+            : gateMessage('level.clips', { device: self, over: -spare, joint: number }),
       },
     ),
   );
@@ -126,8 +136,8 @@ export function levelGate(readings: Readings): Verdict {
         lane: 'signal',
       },
       {
-        good: `The quietest voice peaks at ${quietest.toFixed(0)} dBFS.`.replace('-', '−'),
-        bad: `The quietest voice peaks at only ${quietest.toFixed(0)} dBFS at the ${self}.`.replace('-', '−'),
+        good: gateMessage('level.quiet-fine', { peak: quietest }),
+        bad: gateMessage('level.quiet', { peak: quietest, device: self }),
       },
     ),
   );

@@ -1,8 +1,9 @@
 import { knobAt } from '../model';
 import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
 import type { FedTwice, Readings } from '../readings';
-import { jointSentence, minutesText, nameOf, voltText } from './say';
-import { type Finding, finding, type Verdict, verdict } from './verdict';
+import { gateMessage, listText, minutesText, voltText } from '../words';
+import { jointNumber, nameOf, placeOf } from './say';
+import { type Finding, finding, type Gate, stated, type Verdict, verdict } from './verdict';
 
 /** A quarter in hand is comfortable, of current and of time. */
 const COMFORT_SHARE = 0.25;
@@ -13,7 +14,13 @@ const COMFORT_VOLT = 0.35;
 const MOST_HUBS = 5;
 
 /** Does everything get what it needs, for as long as the job lasts? */
-export function poweredGate(readings: Readings): Verdict {
+export const powered: Gate = {
+  judge: judgeAll,
+  ofEachDevice: true,
+  acts: ['careful', 'refresh', 'join', 'switch', 'move', 'exchange', 'turn', 'remove', 'bypass'],
+};
+
+function judgeAll(readings: Readings): Verdict {
   const { compiled, usb, op } = readings;
   const { minutes } = compiled.setup.job;
   const findings: Finding[] = usb.supplies.map((s) => {
@@ -37,8 +44,16 @@ export function poweredGate(readings: Readings): Verdict {
         lane: 'power',
       },
       {
-        good: `${giver} gives ${s.loadMa.toFixed(0)} mA of the ${s.supplyMa.toFixed(0)} mA it can.`,
-        bad: `${nameOf(compiled, hungriest)} and what shares ${s.port === null ? 'that supply' : 'its port'} ask ${s.loadMa.toFixed(0)} mA; ${giver} gives ${s.supplyMa.toFixed(0)} mA${joint ? ` at ${jointSentence(compiled, joint)}` : ''}.`,
+        good: gateMessage('powered.supply-fine', { giver, load: s.loadMa, supply: s.supplyMa }),
+        near: gateMessage('powered.supply-near', { giver, load: s.loadMa, supply: s.supplyMa }),
+        bad: gateMessage('powered.supply-over', {
+          part: nameOf(compiled, hungriest),
+          joint: jointNumber(compiled, joint),
+          load: s.loadMa,
+          giver,
+          supply: s.supplyMa,
+          place: placeOf(compiled, joint),
+        }),
       },
     );
   });
@@ -66,11 +81,20 @@ export function poweredGate(readings: Readings): Verdict {
           lane: 'power',
         },
         {
-          good: `${nameOf(compiled, r.part)} lasts ${minutesText(r.minutes)}.`,
-          bad:
-            spare < 0
-              ? `The battery of ${nameOf(compiled, r.part)} lasts ${minutesText(r.minutes)}${keptBack(r.cell.reserve)}, ${minutesText(-spare)} less than the job.`
-              : `The battery of ${nameOf(compiled, r.part)} lasts only ${minutesText(spare)} longer than the job${keptBack(r.cell.reserve)}.`,
+          good: Number.isFinite(r.minutes)
+            ? gateMessage('powered.lasts', { part: nameOf(compiled, r.part), runtime: r.minutes })
+            : gateMessage('powered.charged', { part: nameOf(compiled, r.part) }),
+          near: gateMessage('powered.nearly-short', {
+            part: nameOf(compiled, r.part),
+            spare,
+            reserve: keptBack(r.cell.reserve),
+          }),
+          bad: gateMessage('powered.short', {
+            part: nameOf(compiled, r.part),
+            runtime: r.minutes,
+            short: -spare,
+            reserve: keptBack(r.cell.reserve),
+          }),
         },
       ),
     );
@@ -93,8 +117,8 @@ export function poweredGate(readings: Readings): Verdict {
           lane: 'power',
         },
         {
-          good: `${nameOf(compiled, part.id)} has the mains it needs.`,
-          bad: `${nameOf(compiled, part.id)} needs the mains, and the job has none where it is.`,
+          good: gateMessage('powered.mains', { part: nameOf(compiled, part.id) }),
+          bad: gateMessage('powered.no-mains', { part: nameOf(compiled, part.id) }),
         },
       ),
     );
@@ -117,8 +141,13 @@ export function poweredGate(readings: Readings): Verdict {
           lane: 'power',
         },
         {
-          good: `${nameOf(compiled, fed.part)} has ${volt.toFixed(1)} V.`,
-          bad: `${nameOf(compiled, fed.part)} gets ${voltText(volt)} of ${needs.from}; it needs ${needs.minVolt} V.`,
+          good: gateMessage('powered.needs-fine', { part: nameOf(compiled, fed.part), volt }),
+          bad: gateMessage('powered.needs', {
+            part: nameOf(compiled, fed.part),
+            volt,
+            from: needs.from,
+            least: needs.minVolt,
+          }),
         },
       ),
     );
@@ -128,19 +157,20 @@ export function poweredGate(readings: Readings): Verdict {
 
 /** Two plug-in supplies on one capsule: each lifts what the other senses, and pushes current into it. */
 function twice({ compiled }: Readings, { part, by }: FedTwice): Finding {
-  const names = by.map((f) => `${nameOf(compiled, f.part)} (${voltText(Math.abs(f.volt))})`).join(' and ');
-  return {
-    topic: `twice ${part}`,
-    status: 'caution',
-    value: by.length,
-    limit: 1,
-    unit: 'supplies',
-    room: 0.1,
-    brief: `${by.length} supplies at once`,
-    sentence: `${nameOf(compiled, part)} is fed by ${names} at once: two plug-in supplies on one capsule disturb each other. Let one of them feed it.`,
-    part,
-    lane: 'power',
-  };
+  const suppliers = listText(by.map((f) => `${nameOf(compiled, f.part)} (${voltText(Math.abs(f.volt))})`));
+  return stated(
+    'caution',
+    {
+      topic: `twice ${part}`,
+      value: by.length,
+      limit: 1,
+      unit: 'supplies',
+      brief: `${by.length} supplies at once`,
+      part,
+      lane: 'power',
+    },
+    gateMessage('powered.twice', { part: nameOf(compiled, part), suppliers }),
+  );
 }
 
 const jointAt = ({ compiled }: Readings, part: string, port: string): string | undefined =>
@@ -158,46 +188,46 @@ function idleChargers({ compiled, usb }: Readings): readonly Finding[] {
   return compiled.joints.flatMap(({ joint, a, b }): readonly Finding[] => {
     const side = [a, b].find((s) => s.partClass.kind === 'power');
     if (!side || fed.has(side.part.id) || usb.feed?.part === side.part.id) return [];
-    const sentence = `${nameOf(compiled, side.part.id)} charges nothing: ${jointSentence(compiled, joint.id)} leads nowhere.`;
     return [
-      {
-        topic: `idle ${side.part.id}`,
-        status: 'caution',
-        value: 0,
-        limit: 1,
-        unit: 'pieces fed',
-        room: 0.1,
-        brief: 'charges nothing',
-        sentence,
-        part: side.part.id,
-        joint: joint.id,
-        lane: 'power',
-      },
+      stated(
+        'caution',
+        {
+          topic: `idle ${side.part.id}`,
+          value: 0,
+          limit: 1,
+          unit: 'pieces fed',
+          brief: 'charges nothing',
+          part: side.part.id,
+          joint: joint.id,
+          lane: 'power',
+        },
+        gateMessage('powered.idle', {
+          part: nameOf(compiled, side.part.id),
+          joint: jointNumber(compiled, joint.id),
+          place: placeOf(compiled, joint.id),
+        }),
+      ),
     ];
   });
 }
 
-const keptBack = (reserve: number): string => (reserve > 0 ? ` with ${Math.round(100 * reserve)} % kept back` : '');
+/** Percent of a battery that are kept back; null of none. */
+const keptBack = (reserve: number): number | null => (reserve > 0 ? Math.round(100 * reserve) : null);
 
 /** What lives on USB and is plugged into nothing that feeds it. */
 function unfed({ compiled }: Readings, part: string): Finding {
   const { partClass } = compiled.fitted.get(part)!;
   const port = partClass.ports.find((p) => p.id === partClass.usb!.up)!;
   const joint = compiled.joints.find(({ a, b }) => [a, b].some((s) => s.part.id === part && s.port === port))?.joint.id;
-  const where = joint ? ` at ${jointSentence(compiled, joint)}` : ': nothing is plugged there';
-  return {
-    topic: `fed ${part}`,
-    status: 'fail',
-    value: 0,
-    limit: 1,
-    unit: 'supplies',
-    room: -1,
-    brief: 'no power',
-    sentence: `${nameOf(compiled, part)} has no power: it lives on its ${port.label} port, and nothing feeds that${where}.`,
-    part,
-    joint,
-    lane: 'power',
-  };
+  return stated(
+    'fail',
+    { topic: `fed ${part}`, value: 0, limit: 1, unit: 'supplies', brief: 'no power', part, joint, lane: 'power' },
+    gateMessage('powered.unfed', {
+      part: nameOf(compiled, part),
+      port: port.label,
+      joint: jointNumber(compiled, joint),
+    }),
+  );
 }
 
 /** An input gives a microphone only so much. */
@@ -215,8 +245,18 @@ function phantomCurrent({ compiled }: Readings, { joint, from, to, milliampere, 
       lane: 'power',
     },
     {
-      good: `${nameOf(compiled, from)} gives ${milliampere.toFixed(1)} mA of phantom power at ${jointSentence(compiled, joint)}.`,
-      bad: `${nameOf(compiled, to)} draws ${milliampere.toFixed(1)} mA of phantom power at ${jointSentence(compiled, joint)}; an input gives at most ${mostMa} mA (IEC 61938).`,
+      good: gateMessage('powered.phantom-fine', {
+        part: nameOf(compiled, from),
+        current: milliampere,
+        joint: jointNumber(compiled, joint),
+      }),
+      bad: gateMessage('powered.phantom-over', {
+        part: nameOf(compiled, to),
+        current: milliampere,
+        joint: jointNumber(compiled, joint),
+        most: mostMa,
+        place: placeOf(compiled, joint),
+      }),
     },
   );
 }
@@ -238,23 +278,29 @@ function volts(readings: Readings, { part, on, volt, loadMa }: UsbNode): Finding
       lane: 'power',
     },
     {
-      good: `${nameOf(compiled, part)} has ${volt.toFixed(2)} V at its plug.`,
-      bad: `${nameOf(compiled, part)} gets only ${volt.toFixed(2)} V${joint ? ` at ${jointSentence(compiled, joint)}` : ''}: the cables before it take the rest at ${loadMa.toFixed(0)} mA.`,
+      good: gateMessage('powered.volts-fine', { part: nameOf(compiled, part), volt }),
+      bad: gateMessage(volt < 0.005 ? 'powered.no-volts' : 'powered.volts-low', {
+        part: nameOf(compiled, part),
+        volt,
+        joint: jointNumber(compiled, joint),
+        load: loadMa,
+      }),
     },
   );
 }
 
 function tooDeep({ compiled }: Readings, { part, hubs }: UsbNode): Finding {
-  return {
-    topic: `hubs ${part}`,
-    status: 'fail',
-    value: hubs,
-    limit: MOST_HUBS,
-    unit: 'hubs',
-    room: -1,
-    brief: `${hubs} hubs deep`,
-    sentence: `${nameOf(compiled, part)} hangs behind ${hubs} hubs; USB allows ${MOST_HUBS} in a row.`,
-    part,
-    lane: 'power',
-  };
+  return stated(
+    'fail',
+    {
+      topic: `hubs ${part}`,
+      value: hubs,
+      limit: MOST_HUBS,
+      unit: 'hubs',
+      brief: `${hubs} hubs deep`,
+      part,
+      lane: 'power',
+    },
+    gateMessage('powered.deep', { part: nameOf(compiled, part), hubs, most: MOST_HUBS }),
+  );
 }

@@ -1,8 +1,9 @@
 import type { Compiled } from '../compile';
 import type { Hazard, Readings } from '../readings';
 import { PROGRAMME_DBFS } from '../readings';
-import { dbText, jointSentence, minutesText, nameOf } from './say';
-import { type Finding, finding, type Verdict, verdict } from './verdict';
+import { capital, type GateMessage, gateMessage } from '../words';
+import { jointNumber, nameOf, placeOf } from './say';
+import { type Finding, finding, type Gate, stated, type Verdict, verdict } from './verdict';
 
 /** 6 dB below what does harm is comfortable. */
 const COMFORT_DB = 6;
@@ -12,7 +13,14 @@ const DOSE_MINUTES = 480;
 const EXCHANGE_DB = 3;
 
 /** Can anything be harmed: a device by volts, a person by sound? */
-export function safeGate(readings: Readings): Verdict {
+export const safe: Gate = {
+  judge: judgeAll,
+  // Another device's own is only what its players do to ears.
+  ofEachDevice: /^ear /,
+  acts: ['switch', 'move', 'exchange', 'amount', 'careful', 'remove'],
+};
+
+function judgeAll(readings: Readings): Verdict {
   const { compiled } = readings;
   const findings: Finding[] = [...limitsNow(readings), ...limitsTurned(readings), ...tied(readings)];
   for (const ear of readings.ears) {
@@ -32,27 +40,26 @@ export function safeGate(readings: Readings): Verdict {
           lane: 'return',
         },
         {
-          good: `${nameOf(compiled, ear.part)} stay within a safe dose for the whole job.`,
-          bad: `At full volume ${nameOf(compiled, ear.part)} play ordinary programme (${PROGRAMME_DBFS} dBFS) at ${spl.toFixed(0)} dB: safe for ${minutesText(allowed)}, and the job lasts ${minutesText(minutes)}. Start low, off the ears.`.replace(
-            '(-',
-            '(−',
-          ),
+          good: gateMessage('safe.ear-fine', { part: nameOf(compiled, ear.part) }),
+          bad: gateMessage('safe.ear', {
+            part: nameOf(compiled, ear.part),
+            spl,
+            allowed,
+            programme: PROGRAMME_DBFS,
+            minutes,
+          }),
         },
       ),
     );
   }
   if (findings.length === 0) {
-    findings.push({
-      topic: 'risks',
-      status: 'pass',
-      value: 0,
-      limit: 0,
-      unit: 'V',
-      room: 1,
-      brief: 'nothing at risk',
-      sentence: 'No contact here can be harmed by what is plugged in.',
-      lane: 'signal',
-    });
+    findings.push(
+      stated(
+        'pass',
+        { topic: 'risks', value: 0, limit: 0, unit: 'V', brief: 'nothing at risk', lane: 'signal' },
+        gateMessage('safe.nothing', {}),
+      ),
+    );
   }
   return verdict('safe', findings);
 }
@@ -63,23 +70,27 @@ function tied({ compiled, tied: ties }: Readings): readonly Finding[] {
     const name = (l: Hazard['limit']) => `${l.what} of ${nameOf(compiled, l.part)}`;
     const both =
       a.part === b.part && a.what === b.what ? `Left and right of ${name(a)}` : `${capital(name(a))} and ${name(b)}`;
-    return {
-      topic: `tied ${a.part}/${a.id} ${b.part}/${b.id}`,
-      status: 'caution',
-      value: milliampere,
-      limit: 0,
-      unit: 'mA',
-      room: 0.1,
-      brief: 'two outputs joined',
-      sentence: `${both} are joined to each other at ${jointSentence(compiled, joint)}: each drives up to some ${Number(milliampere.toPrecision(1))} mA into the other. Join outputs through resistors or a mixer only.`,
-      part: b.part,
-      joint,
-      lane: 'signal',
-    };
+    return stated(
+      'caution',
+      {
+        topic: `tied ${a.part}/${a.id} ${b.part}/${b.id}`,
+        value: milliampere,
+        limit: 0,
+        unit: 'mA',
+        brief: 'two outputs joined',
+        part: b.part,
+        joint,
+        lane: 'signal',
+      },
+      gateMessage('safe.tied', {
+        both,
+        joint: jointNumber(compiled, joint),
+        current: milliampere,
+        place: placeOf(compiled, joint),
+      }),
+    );
   });
 }
-
-const capital = (words: string): string => `${words[0].toUpperCase()}${words.slice(1)}`;
 
 /** Each limit as things stand: the worst of what is seated, what meets it on its way in, and the peaks of sound. */
 function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {
@@ -104,7 +115,7 @@ function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {
           lane: 'signal',
         },
         {
-          good: `The voltages at ${limit.what} of the ${nameOf(compiled, limit.part)} are harmless.`,
+          good: gateMessage('safe.fine', { what: limit.what, part: nameOf(compiled, limit.part) }),
           bad: harm(compiled, worst),
         },
       ),
@@ -115,14 +126,20 @@ function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {
 /** Seated volts are told before open ones: they are what stays. */
 const rank = (h: Hazard): number => (h.volt / h.limit.maxVolt) * (h.milliampere === null ? 100 : 1);
 
-function harm(compiled: Compiled, { limit, joint, volt, by, from }: Hazard): string {
-  const where = joint ? ` at ${jointSentence(compiled, joint)}` : '';
-  const what = `${limit.what} of the ${nameOf(compiled, limit.part)}`;
-  const phantom = from !== null && by !== 'peaks';
-  if (volt <= limit.maxVolt) return `${volt.toFixed(1)} V stand on ${what}${where}; it bears ${limit.maxVolt} V.`;
-  return phantom
-    ? `Danger to gear: phantom power of ${nameOf(compiled, from)} goes into ${what}${where}: ${volt.toFixed(1)} V, above ${limit.maxVolt} V it can be damaged. Never toward a phone or an output.`
-    : `Danger to gear: ${volt.toFixed(1)} V reach ${what}${where}; above ${limit.maxVolt} V it can be damaged. Do not plug it in like this.`;
+function harm(compiled: Compiled, { limit, joint, volt, by, from }: Hazard): GateMessage {
+  const at = {
+    what: limit.what,
+    part: nameOf(compiled, limit.part),
+    joint: jointNumber(compiled, joint),
+    place: placeOf(compiled, joint),
+    volt,
+    most: limit.maxVolt,
+  };
+  if (volt <= limit.maxVolt) return gateMessage('safe.stands', at);
+  const isPhantom = from !== null && by !== 'peaks';
+  return isPhantom
+    ? gateMessage('safe.phantom', { ...at, from: nameOf(compiled, from) })
+    : gateMessage('safe.over', at);
 }
 
 /** What passes as it stands and would not with a switch thrown or a knob turned: a caution with its position. */
@@ -136,27 +153,31 @@ function limitsTurned({ compiled, hazards }: Readings): readonly Finding[] {
     const topic = `${knob.unit === 'dB' ? 'louder' : 'thrown'} ${h.when.part} ${h.when.knob} ${h.limit.part}`;
     if (told.has(topic)) return [];
     told.add(topic);
-    const where = h.joint ? ` at ${jointSentence(compiled, h.joint)}` : '';
-    const what = `${h.limit.what} of the ${nameOf(compiled, h.limit.part)}${where}`;
-    const name = nameOf(compiled, h.when.part);
-    const sentence =
-      knob.unit === 'dB'
-        ? `${knob.label} of ${name} turned up to ${dbText(h.when.to).replace('+', '')} would drive more than ${h.limit.maxVolt} V into ${what}, which could damage it.`
-        : `Leave ${knob.label} of ${name} as it is: thrown, it would send ${h.volt.toFixed(0)} V into ${what}, which bears ${h.limit.maxVolt} V.`;
+    const at = {
+      knob: knob.label,
+      name: nameOf(compiled, h.when.part),
+      what: h.limit.what,
+      part: nameOf(compiled, h.limit.part),
+      joint: jointNumber(compiled, h.joint),
+      most: h.limit.maxVolt,
+    };
     return [
-      {
-        topic,
-        status: 'caution',
-        value: h.volt,
-        limit: h.limit.maxVolt,
-        unit: 'V',
-        room: 0.1,
-        brief: knob.unit === 'dB' ? `${knob.label} too far harms` : `${knob.label} on would harm`,
-        sentence,
-        part: h.limit.part,
-        ...(h.joint === null ? {} : { joint: h.joint }),
-        lane: 'signal',
-      },
+      stated(
+        'caution',
+        {
+          topic,
+          value: h.volt,
+          limit: h.limit.maxVolt,
+          unit: 'V',
+          brief: knob.unit === 'dB' ? `${knob.label} too far harms` : `${knob.label} on would harm`,
+          part: h.limit.part,
+          ...(h.joint === null ? {} : { joint: h.joint }),
+          lane: 'signal',
+        },
+        knob.unit === 'dB'
+          ? gateMessage('safe.louder', { ...at, to: h.when.to })
+          : gateMessage('safe.thrown', { ...at, volt: h.volt }),
+      ),
     ];
   });
 }

@@ -1,5 +1,6 @@
 import { UNKNOWN_APP } from '../model';
 import type { Readings } from '../readings';
+import { type GateMessage, gateMessage } from '../words';
 import { nameOf } from './say';
 import { type Finding, type GateName, unknown, type Verdict, verdict } from './verdict';
 
@@ -14,18 +15,17 @@ export function inView(gate: GateName, readings: Readings, judge: (readings: Rea
   const { part, partClass } = compiled.device;
   const device = nameOf(compiled, part.id);
   if (partClass.kind === 'unknown') {
-    const told = strange(gate, part.id, `What ${device} does is not known here: choose a device that is.`);
+    const told = strange(gate, part.id, gateMessage('strange.device', { device }));
     if (!OF_THE_PARTS.includes(gate)) return verdict(gate, [told]);
     return gate === 'safe' ? verdict(gate, [...judge(readings).findings, told]) : judge(readings);
   }
   if (readings.app.id !== UNKNOWN_APP || !OF_THE_APP.includes(gate)) return judge(readings);
   const { was } = compiled.setup.job;
   const app = was?.app === undefined ? 'the app' : `the app "${was.app}"`;
-  const sentence = `What ${app} on ${device} takes and plays is not known here: choose an app that is.`;
-  return verdict(gate, [strange(gate, part.id, sentence)]);
+  return verdict(gate, [strange(gate, part.id, gateMessage('strange.app', { app, device }))]);
 }
 
-const strange = (gate: GateName, part: string, sentence: string): Finding => ({
-  ...unknown(`${gate} known`, 'not known here', sentence, gate === 'heard' ? 'return' : 'signal'),
+const strange = (gate: GateName, part: string, words: GateMessage): Finding => ({
+  ...unknown(`${gate} known`, 'not known here', words, gate === 'heard' ? 'return' : 'signal'),
   part,
 });

@@ -1,11 +1,16 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { gateMessage } from '../words';
 import { type Finding, finding, statusOf, unknown, verdict } from './verdict';
 
 const measured = (room: number): Finding =>
   finding(
     { topic: 'a', value: room, limit: 0, unit: 'dB', room, brief: String(room), lane: 'signal' },
-    { good: 'good', bad: 'bad' },
+    {
+      good: gateMessage('level.peaks-fine', { device: 'phone', peak: -12 }),
+      near: gateMessage('level.peaks-near', { device: 'phone', spare: 2 }),
+      bad: gateMessage('level.clips', { device: 'phone', over: 3, joint: null }),
+    },
   );
 
 test('below nothing fails, a little is a caution, more passes; and only what passes is said to be good', () => {
@@ -13,7 +18,9 @@ test('below nothing fails, a little is a caution, more passes; and only what pas
   fc.assert(
     fc.property(fc.double({ min: -20, max: 20, noNaN: true }), (room) => {
       const f = measured(room);
-      expect(f.sentence).toBe(f.status === 'pass' ? 'good' : 'bad');
+      expect(f.message).toBe(
+        { pass: 'level.peaks-fine', caution: 'level.peaks-near', fail: 'level.clips', 'not known': '' }[f.status],
+      );
       expect(Math.sign(f.room!)).toBe(Math.sign(room));
     }),
   );
@@ -22,7 +29,7 @@ test('below nothing fails, a little is a caution, more passes; and only what pas
 test('the worst finding speaks: a failure before a caution before what is not known before what passes, then the least room', () => {
   const any = fc.oneof(
     fc.double({ min: -4, max: 4, noNaN: true }).map(measured),
-    fc.constant(unknown('a', '?', 'not known yet', 'signal')),
+    fc.constant(unknown('a', '?', gateMessage('level.not-known', {}), 'signal')),
   );
   const rank = (f: Finding) => ['fail', 'caution', 'not known', 'pass'].indexOf(f.status);
   fc.assert(

@@ -1,6 +1,40 @@
-/** The eight gates, in the order they are shown. */
-export const GATES = ['fit', 'wired', 'seen', 'level', 'clean', 'powered', 'heard', 'safe'] as const;
-export type GateName = (typeof GATES)[number];
+import type { Readings } from '../readings';
+import { GATE_NAMES, type GateMessage, type Said, sayGate } from '../words';
+
+export type GateName = keyof typeof GATE_NAMES;
+/** In the order they are shown. */
+export const GATES = Object.keys(GATE_NAMES) as readonly GateName[];
+
+/** Kinds of free acts: what a hand can do with what lies there. */
+export type ActKind =
+  | 'careful'
+  | 'join'
+  | 'session'
+  | 'switch'
+  | 'open'
+  | 'close'
+  | 'amount'
+  | 'turn'
+  | 'exchange'
+  | 'move'
+  | 'remove'
+  | 'bypass'
+  | 'outlet'
+  | 'refresh'
+  | 'shorten'
+  | 'distance';
+
+/** All that is said of one gate. */
+export interface Gate {
+  /** Pure: readings in, verdict out. */
+  readonly judge: (readings: Readings) => Verdict;
+  /** Whether a further destination is judged by it too: by all of its findings, or by those whose topic matches. */
+  readonly ofEachDevice: boolean | RegExp;
+  /** Which acts can have a say in what it finds, likely ones first. */
+  readonly acts: readonly ActKind[];
+  /** Topics that can only be asked once its others pass, in their order. */
+  readonly later?: readonly RegExp[];
+}
 
 export type Status = 'pass' | 'caution' | 'fail' | 'not known';
 export type Lane = 'signal' | 'power' | 'ground' | 'return';
@@ -9,7 +43,7 @@ export type Lane = 'signal' | 'power' | 'ground' | 'return';
  * One thing a gate found: a number against a limit, and a sentence that says what was measured and where. Why it is so and
  * what would mend it is told by the smallest change that mends it, never by the gate itself.
  */
-export interface Finding {
+export interface Finding extends Said {
   /** What was judged, the same for one setup and another of the same parts: 'arrives v1', 'stage mixer/main'. */
   readonly topic: string;
   readonly status: Status;
@@ -20,7 +54,6 @@ export interface Finding {
   readonly room: number | null;
   /** The same before it was cut off: decides between findings of equal room. */
   readonly exactRoom?: number;
-  readonly sentence: string;
   /** The number in a few characters, for a margin bar. */
   readonly brief: string;
   /** The place, where it has one. */
@@ -45,19 +78,41 @@ export const clampRoom = (room: number): number => Math.max(LEAST_ROOM, Math.min
 
 export const statusOf = (room: number): Status => (room < 0 ? 'fail' : room < CAUTION_BELOW ? 'caution' : 'pass');
 
-type Measured = Omit<Finding, 'status' | 'room' | 'sentence'> & { readonly room: number };
+/** What was judged, and where: all of a finding but its status and its words. */
+type Measured = Omit<Finding, 'status' | 'room' | keyof Said> & { readonly room: number };
 
-/** A finding whose status follows from its room. The sentence is chosen by whether it is good enough to leave alone. */
-export function finding(measured: Measured, say: { readonly good: string; readonly bad: string }): Finding {
+/** A finding whose status follows from its margin; its words from its status, `near` where it passes but only just. */
+export function finding(
+  measured: Measured,
+  say: { readonly good: GateMessage; readonly near?: GateMessage; readonly bad: GateMessage },
+): Finding {
   const room = clampRoom(measured.room);
   const status = statusOf(room);
-  return { ...measured, room, exactRoom: measured.room, status, sentence: status === 'pass' ? say.good : say.bad };
+  const words = status === 'pass' ? say.good : status === 'caution' ? (say.near ?? say.bad) : say.bad;
+  return { ...measured, room, exactRoom: measured.room, status, ...sayGate(words) };
 }
 
+const PLAIN_ROOM = { pass: 1, caution: 0.1, fail: -1, 'not known': null } as const satisfies Record<
+  Status,
+  number | null
+>;
+
+type Stated = Pick<Finding, 'topic' | 'brief' | 'lane'> & Partial<Omit<Finding, keyof Said | 'status'>>;
+
+/** A finding that is so or not so: its status is said, its margin a plain one unless given. */
+export const stated = (status: Status, about: Stated, words: GateMessage): Finding => ({
+  value: null,
+  limit: null,
+  unit: '',
+  room: PLAIN_ROOM[status],
+  ...about,
+  status,
+  ...sayGate(words),
+});
+
 /** A finding that cannot be computed yet, with what is missing. */
-export function unknown(topic: string, brief: string, sentence: string, lane: Lane): Finding {
-  return { topic, status: 'not known', value: null, limit: null, unit: '', room: null, sentence, brief, lane };
-}
+export const unknown = (topic: string, brief: string, words: GateMessage, lane: Lane): Finding =>
+  stated('not known', { topic, brief, lane }, words);
 
 const SEVERITY: Readonly<Record<Status, number>> = { fail: 3, caution: 2, 'not known': 1, pass: 0 };
 

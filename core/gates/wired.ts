@@ -10,20 +10,29 @@ import {
   sidesAt,
 } from '../readings';
 import { isAlive, SILENCE_DBU } from '../signal';
-import { jointSentence, nameOf, voltText } from './say';
-import { type Finding, finding, unknown, type Verdict, verdict } from './verdict';
+import { type GateMessage, gateMessage, voltText } from '../words';
+import { jointNumber, nameOf, placeOf } from './say';
+import { type Finding, finding, type Gate, stated, unknown, type Verdict, verdict } from './verdict';
 
 const COMFORT_DB = 40;
 /** Left and right apart by this much count as separate, and one this far under the other as missing. */
 const SIDE_DB = 20;
 
 /** Does each source reach the channels it is meant for, the right way round, and nothing else? */
-export function wiredGate(readings: Readings): Verdict {
+export const wired: Gate = {
+  judge: judgeAll,
+  ofEachDevice: true,
+  acts: ['careful', 'join', 'session', 'switch', 'open', 'turn', 'exchange', 'move', 'remove', 'bypass'],
+  later: [/^(sides|outputs|apart|channels)/],
+};
+
+function judgeAll(readings: Readings): Verdict {
   const { compiled, lines } = readings;
   const findings: Finding[] = [];
   for (const source of compiled.setup.job.sources) {
     const own = lines.filter((l) => l.source === source.id);
-    if (own.length === 0) findings.push(none(`placed ${source.id}`, `No microphone is placed for ${source.name}.`));
+    if (own.length === 0)
+      findings.push(none(`placed ${source.id}`, gateMessage('wired.unplaced', { source: source.name })));
   }
   for (const line of lines) if (!isForAnother(readings, line)) findings.push(arrives(readings, line));
   if (findings.every((f) => f.status === 'pass')) {
@@ -45,17 +54,8 @@ const isForAnother = ({ compiled, lines }: Readings, line: LineReading): boolean
     (h) => h.fitted !== compiled.device && pathBetween(compiled, line.part, h.fitted.part.id) !== null,
   );
 
-const none = (topic: string, sentence: string): Finding => ({
-  topic,
-  status: 'fail',
-  value: null,
-  limit: null,
-  unit: 'dB',
-  room: -1,
-  brief: 'no way in',
-  sentence,
-  lane: 'signal',
-});
+const none = (topic: string, words: GateMessage, more: Partial<Finding> = {}): Finding =>
+  stated('fail', { topic, unit: 'dB', brief: 'no way in', lane: 'signal', ...more }, words);
 
 function arrives(readings: Readings, line: LineReading): Finding {
   const { compiled, intended } = readings;
@@ -63,12 +63,16 @@ function arrives(readings: Readings, line: LineReading): Finding {
   const device = nameOf(compiled, compiled.device.part.id);
   const topic = `arrives ${line.source} ${line.part}`;
   if (!intended || !line.path || isAnotherMicrophone(readings, line)) {
-    const sentence = isAnotherMicrophone(readings, line)
-      ? `${sourceName(readings, line.source)} is at ${microphone}, and ${nameOf(compiled, intended!.part)} is recorded.`
+    const words = isAnotherMicrophone(readings, line)
+      ? gateMessage('wired.another', {
+          source: sourceName(readings, line.source),
+          microphone,
+          recorded: nameOf(compiled, intended!.part),
+        })
       : intended
-        ? `No connection leads from ${microphone} to ${nameOf(compiled, intended.part)}.`
-        : `Nothing on the ${device} takes sound from outside as it is plugged now.`;
-    return { ...none(topic, sentence), part: line.part };
+        ? gateMessage('wired.no-way', { microphone, to: nameOf(compiled, intended.part) })
+        : gateMessage('wired.nothing-takes', { device });
+    return none(topic, words, { part: line.part });
   }
   const unfed = unfedOn(readings, line);
   if (unfed) return dead(readings, topic, unfed);
@@ -90,8 +94,12 @@ function arrives(readings: Readings, line: LineReading): Finding {
       lane: 'signal',
     },
     {
-      good: `${microphone} reaches ${nameOf(compiled, intended.part)}.`,
-      bad: `${sourceName(readings, line.source)} does not reach the ${nameOf(compiled, intended.part)} from ${microphone}.`,
+      good: gateMessage('wired.arrives', { microphone, to: nameOf(compiled, intended.part) }),
+      bad: gateMessage('wired.lost', {
+        source: sourceName(readings, line.source),
+        to: nameOf(compiled, intended.part),
+        microphone,
+      }),
     },
   );
 }
@@ -114,21 +122,24 @@ function unrecorded(
   const there = unrecorded.filter((c) => level(c) >= Math.max(SILENCE_DBU, ...channels.map(level)) + SIDE_DB);
   if (there.length === 0) return null;
   const { input, number } = there.reduce((a, b) => (level(b) > level(a) ? b : a));
-  const name = compiled.setup.job.sources.find((s) => s.id === line.source)!.name;
-  const at = `input ${number} of ${nameOf(compiled, input.part)}`;
-  const why = app.arms
-    ? `no armed track of the ${app.name} records that input.`
+  const where = {
+    source: compiled.setup.job.sources.find((s) => s.id === line.source)!.name,
+    number,
+    part: nameOf(compiled, input.part),
+    app: app.name,
+  };
+  const words = app.arms
+    ? gateMessage('wired.not-armed', where)
     : stand.processing
-      ? `the ${app.name}, with its noise processing, makes one channel of the first input.`
-      : `the ${app.name} records ${app.records === 1 ? 'the first input' : `the first ${app.records}`} only.`;
-  return { ...none(topic, `${name} arrives at ${at}, but ${why}`), brief: 'not recorded', part: input.part };
+      ? gateMessage('wired.one-channel', where)
+      : gateMessage('wired.first-only', { ...where, records: app.records });
+  return none(topic, words, { brief: 'not recorded', part: input.part });
 }
 
 /** What the device does not record is not judged by what would be recorded. */
 export function notInUse({ compiled, app, taken }: Readings, topic: string): Finding {
-  const used = taken ? taken.spec.label : 'nothing';
-  const sentence = `Not judged: the ${app.name} records from ${taken ? `${used} (${nameOf(compiled, taken.part)})` : used}, not from this line.`;
-  return unknown(topic, 'not in use', sentence, 'signal');
+  const used = taken ? `${taken.spec.label} (${nameOf(compiled, taken.part)})` : 'nothing';
+  return unknown(topic, 'not in use', gateMessage('not-in-use', { app: app.name, used }), 'signal');
 }
 
 /** The microphone of a line, or the first amplifier on it, that lacks its steady voltage. */
@@ -143,23 +154,30 @@ function unfedOn({ compiled, op }: Readings, line: LineReading): Capsule | Stage
 /** What lacks its steady voltage, or has nothing to run from: what is there of what it needs. */
 function dead({ compiled, op }: Readings, topic: string, unfed: Capsule | Stage): Finding {
   const name = nameOf(compiled, unfed.part);
-  const at = { topic, part: unfed.part, lane: 'signal' as const, status: 'fail' as const };
+  const at = { topic, part: unfed.part, lane: 'signal' as const };
   if (!unfed.needs || compiled.unfed.has(unfed.part)) {
-    const sentence = `${name} has no power, so nothing comes out of it.`;
-    return { ...at, value: 0, limit: 1, unit: 'supplies', room: -1, brief: 'no power', sentence };
+    const about = { ...at, value: 0, limit: 1, unit: 'supplies', brief: 'no power' };
+    return stated('fail', about, gateMessage('wired.no-power', { part: name }));
   }
   const volt = op.biasVolt.get(unfed) ?? 0;
   const { minVolt, from } = unfed.needs;
-  const reversed = volt < -0.3 ? ' the wrong way round' : '';
-  return {
-    ...at,
-    value: volt,
-    limit: minVolt,
-    unit: 'V',
-    room: Math.max(-1, volt / minVolt - 1),
-    brief: `needs ${minVolt} V, gets ${voltText(Math.abs(volt)).replace(' V', '')}`,
-    sentence: `${name} gets no ${from}: ${voltText(Math.abs(volt))} arrive${reversed}, it needs ${minVolt} V.`,
-  };
+  return stated(
+    'fail',
+    {
+      ...at,
+      value: volt,
+      limit: minVolt,
+      unit: 'V',
+      room: Math.max(-1, volt / minVolt - 1),
+      brief: `needs ${minVolt} V, gets ${voltText(Math.abs(volt)).replace(' V', '')}`,
+    },
+    gateMessage(volt < -0.3 ? 'wired.unfed-reversed' : 'wired.unfed', {
+      part: name,
+      from,
+      volt: Math.abs(volt),
+      least: minVolt,
+    }),
+  );
 }
 
 const sourceName = ({ compiled }: Readings, id: string): string =>
@@ -190,19 +208,27 @@ function sides(readings: Readings, source: string): Finding[] {
     // One channel is what was wished: which of the two it is, is of no matter to an edit.
     const wished = !live && arrangement === 'one';
     const oneBand = 20 * Math.log10(Math.max(1e-9, Math.min(magnitude(left), magnitude(right)) / loudest));
-    out.push({
-      topic: `sides ${source}`,
-      status: live ? 'fail' : wished ? 'pass' : 'caution',
-      value: oneBand,
-      limit: -SIDE_DB,
-      unit: 'dB',
-      room: live ? -1 : wished ? 1 : 0.2,
-      brief: `${side} only`,
-      sentence: `${name} is on the ${side} only${joint ? `: at ${jointSentence(compiled, joint.joint.id)} the other contact carries nothing` : ''}.${live ? ' Live, half the listeners lose it.' : wished ? ' One channel was asked for.' : ' An edit can put it on both.'}`,
-      part: joint?.b.part.id,
-      joint: joint?.joint.id,
-      lane: 'signal',
-    });
+    out.push(
+      stated(
+        live ? 'fail' : wished ? 'pass' : 'caution',
+        {
+          topic: `sides ${source}`,
+          value: oneBand,
+          limit: -SIDE_DB,
+          unit: 'dB',
+          room: live ? -1 : wished ? 1 : 0.2,
+          brief: `${side} only`,
+          part: joint?.b.part.id,
+          joint: joint?.joint.id,
+          lane: 'signal',
+        },
+        gateMessage(live ? 'wired.one-side-live' : wished ? 'wired.one-side-wished' : 'wired.one-side', {
+          source: name,
+          side,
+          place: placeOf(compiled, joint?.joint.id),
+        }),
+      ),
+    );
     return out;
   }
   const sumDb = 20 * Math.log10(Math.max(1e-9, sum / loudest));
@@ -224,8 +250,12 @@ function sides(readings: Readings, source: string): Finding[] {
         lane: 'signal',
       },
       {
-        good: `${name} is on both sides.`,
-        bad: `${name} vanishes when the sides are summed to mono: right is left with its polarity reversed${opposite ? ` from ${jointSentence(compiled, opposite.joint.id)}, where hot meets left and cold meets right` : ''}.`,
+        good: gateMessage('wired.both-sides', { source: name }),
+        bad: gateMessage('wired.cancels', {
+          source: name,
+          joint: jointNumber(compiled, opposite?.joint.id),
+          place: placeOf(compiled, opposite?.joint.id),
+        }),
       },
     ),
   );
@@ -243,19 +273,25 @@ function bothOutputs({ compiled, channels, lines }: Readings, source: string): F
   const line = lines.find((l) => l.source === source)!;
   const first = line.path?.joints[0];
   return [
-    {
-      topic: `outputs ${source}`,
-      status: 'caution',
-      value: lost,
-      limit: -SIDE_DB,
-      unit: 'dB',
-      room: 0.2,
-      brief: `${side} output lost`,
-      sentence: `Of ${nameOf(compiled, line.part)} only the ${side === 'left' ? 'right' : 'left'} side is recorded: nothing of its ${side} side gets through.`,
-      part: line.part,
-      joint: first?.joint.id,
-      lane: 'signal',
-    },
+    stated(
+      'caution',
+      {
+        topic: `outputs ${source}`,
+        value: lost,
+        limit: -SIDE_DB,
+        unit: 'dB',
+        room: 0.2,
+        brief: `${side} output lost`,
+        part: line.part,
+        joint: first?.joint.id,
+        lane: 'signal',
+      },
+      gateMessage('wired.side-lost', {
+        part: nameOf(compiled, line.part),
+        kept: side === 'left' ? 'right' : 'left',
+        lost: side,
+      }),
+    ),
   ];
 }
 
@@ -272,19 +308,21 @@ function exchanged(
   if (apart < SIDE_DB) return [];
   const line = lines.find((l) => l.source === source)!;
   return [
-    {
-      topic: `exchanged ${source}`,
-      status: 'caution',
-      value: apart,
-      limit: SIDE_DB,
-      unit: 'dB',
-      room: 0.2,
-      brief: 'sides exchanged',
-      sentence: `Left and right of ${nameOf(compiled, line.part)} are exchanged: its left is recorded on the right. Red is right.`,
-      part: line.part,
-      joint: line.path?.joints[0]?.joint.id,
-      lane: 'signal',
-    },
+    stated(
+      'caution',
+      {
+        topic: `exchanged ${source}`,
+        value: apart,
+        limit: SIDE_DB,
+        unit: 'dB',
+        room: 0.2,
+        brief: 'sides exchanged',
+        part: line.part,
+        joint: line.path?.joints[0]?.joint.id,
+        lane: 'signal',
+      },
+      gateMessage('wired.exchanged', { part: nameOf(compiled, line.part) }),
+    ),
   ];
 }
 
@@ -295,18 +333,22 @@ function apart(readings: Readings): Finding[] {
   if (sources.length < 2) return [];
   if (channels.length < sources.length) {
     return [
-      {
-        ...none(
-          'channels',
-          `${nameOf(compiled, intended!.part)} records ${channels.length === 1 ? 'one channel' : `${channels.length} channels`}: ${sources.length} sources cannot have one each.`,
-        ),
-        value: channels.length,
-        limit: sources.length,
-        unit: 'channels',
-        brief: `${channels.length} of ${sources.length} channels`,
-        part: intended!.part,
-        joint: intended!.joint ?? undefined,
-      },
+      none(
+        'channels',
+        gateMessage('wired.too-few-channels', {
+          part: nameOf(compiled, intended!.part),
+          have: channels.length,
+          want: sources.length,
+        }),
+        {
+          value: channels.length,
+          limit: sources.length,
+          unit: 'channels',
+          brief: `${channels.length} of ${sources.length} channels`,
+          part: intended!.part,
+          joint: intended!.joint ?? undefined,
+        },
+      ),
     ];
   }
   const taken = new Set<number>();
@@ -329,8 +371,8 @@ function apart(readings: Readings): Finding[] {
         lane: 'signal',
       },
       {
-        good: `${source.name} has a channel of its own.`,
-        bad: `${source.name} shares a channel: the other voice is only ${separation.toFixed(0)} dB down on it.`,
+        good: gateMessage('wired.own-channel', { source: source.name }),
+        bad: gateMessage('wired.shared-channel', { source: source.name, apart: separation }),
       },
     );
   });

@@ -122,7 +122,7 @@ describe('the window of a knob', () => {
     const place = knobsInOrder(assessed(setup)).find((k) => k.part === 'rx')!;
     const { above } = windowOf(setup, catalogue, place);
     expect(above?.gate).toBe('level');
-    expect(above?.sentence).toMatch(/over full scale of the Camera|Line level meets/);
+    expect(above?.sentence).toMatch(/The Camera .* clips|Line level meets/);
   });
 });
 

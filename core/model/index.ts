@@ -73,5 +73,4 @@ export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } 
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, quantity, valueWithBasis } from './quantity';
 export { turnKnob } from './turn';
-export { lower, withArticle } from './words';
 export { writeDocument } from './write';

@@ -37,6 +37,7 @@ test('a device that nothing can charge is said not to last', () => {
   expect(score.failing).toBeGreaterThan(0);
   expect(weakest).toMatchObject({
     gate: 'powered',
-    sentence: expect.stringMatching(/lasts 3 h 24 with 15 % kept back/),
+    sentence: expect.stringMatching(/lasts about 3 h 24 min/),
+    detail: '15 % kept back.',
   });
 });

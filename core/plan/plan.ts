@@ -83,7 +83,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     return good.some((g) => g.every((c) => there.has(c)));
   };
   const progress = (done: boolean): PlanProgress => ({
-    answers: chosen(job, found),
+    answers: chosen(job, found, drawer?.currency),
     working: found.filter(works),
     routes: [...routes],
     done,
@@ -172,7 +172,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   }
   if (job.preference === 'next-device') {
     // Each takes an assessment a device: asked only of those that are shown.
-    for (const { setup } of chosen(job, found)) {
+    for (const { setup } of chosen(job, found, drawer?.currency)) {
       const devices = survives(setup, hostsOf(setup, catalogue)![0].part.id, catalogue);
       found = found.map((a) => (a.setup === setup ? { ...a, devices } : a));
       yield progress(false);

@@ -70,9 +70,10 @@ describe('own voice through the app', () => {
     const away = { ...catalogue, apps: new Map(catalogue.apps) };
     away.apps.set('browser-call', { ...catalogue.apps.get('browser-call')!, playbackFollowsInput: false });
     expect(gate(assessed(made), 'heard').status).not.toBe('fail');
-    expect(gate(assessed(made, {}, away), 'heard').sentence).toMatch(
-      /hear yourself by wire, and nothing of the caller/,
-    );
+    expect(gate(assessed(made, {}, away), 'heard')).toMatchObject({
+      message: 'heard.silent',
+      detail: 'They let you hear yourself by wire, and nothing of the caller.',
+    });
   });
   test('an app that plays nothing back has no such delay', () => {
     expect(delaysOf(own('streaming')).own).toEqual([]);

@@ -24,7 +24,7 @@ describe('what is judged, and how', () => {
   test('two USB microphones on a tablet: one is allowed, and the other is named', () => {
     const seen = gate(assessed(sketch(usbMics('tablet-usb-c', 30))), 'seen');
     expect(seen.status).toBe('fail');
-    expect(seen.findings.map((f) => f.sentence).join(' ')).toMatch(/uses one USB sound piece at a time/);
+    expect(seen.findings.map((f) => f.message)).toContain('seen.crowded');
   });
   test('a USB-C cable works either way round', () => {
     const one = boxed('dynamic-handheld', { gain1: 45 });
@@ -192,7 +192,7 @@ describe('charging from the computer that sends the sound', () => {
       const a = assessed({ ...base, job, parts: [...base.parts, { id: 'camera', class: 'camera' }] });
       const phone = [a.readings, ...a.also].find((r) => r.compiled.device.part.id === 'phone-headset')!;
       expect(phone.loops[0]).toMatchObject({ to: 'phone-headset' });
-      expect(gate(a, 'clean').sentence).toMatch(/Static or whine: noise of the supply Sound of a computer/);
+      expect(gate(a, 'clean').sentence).toMatch(/Static or whine from the supply Sound of a computer/);
       return phone.channels[0].overHumDb;
     };
     expect(at('camera', 'phone-headset')).toBeCloseTo(at('phone-headset', 'camera'), 1);

@@ -39,7 +39,7 @@ const ROWS: readonly Row[] = [
       joints: ['mic.xlr > x.a', 'x.b > mixer.mic1', 'mixer.main-left > l.a', 'l.b > a.socket', 'a.plug > camera.mic'],
     },
     at: { part: 'a', joint: 'j4' },
-    says: /3.5 to 6.35 mm adapter is the wrong piece here: at connection 4.*6.35 mm TS plug does not go with a 3.5 mm/,
+    says: /3.5 to 6.35 mm adapter is the wrong piece here: does not fit at connection 4.*6.35 mm TS plug does not go with a 3.5 mm/,
     fix: /^Use a 6.35 to 3.5 mm adapter in place of 3.5 to 6.35 mm adapter, and turn Gain 1 of Mixer with sends down to/,
   },
   {
@@ -49,7 +49,7 @@ const ROWS: readonly Row[] = [
       joints: ['mic.plug > c.a', 'l.a > c.b', 'l.b > phone-headset.socket'],
     }),
     at: { joint: 'j2' },
-    says: /connection 2, Straight cable, TRRS into Coupler, TRS, the plug's sleeve shorts the microphone to ground/,
+    says: /Mic not detected: at connection 2 the plug's sleeve shorts it to ground/,
     fix: /^Take Straight cable, TRRS and Coupler, TRS out of the line$/,
   },
   {
@@ -69,7 +69,7 @@ const ROWS: readonly Row[] = [
     name: 'headphones where nothing plays',
     sketch: { ...boxedAtLaptop({ hears: 'laptop-headset.socket' }), job: FAR_END },
     at: { joint: 'j5' },
-    says: /Headphones, 3.5 mm are silent: sound comes from the USB interface, two inputs/,
+    says: /Headphones, 3.5 mm are silent at connection 5: nothing from the USB interface, two inputs/,
     fix: /^Unplug Headphones, 3.5 mm .* plug a 3.5 to 6.35 mm adapter into the headphones of USB interface, two inputs, and plug/,
   },
   {
@@ -87,7 +87,7 @@ const ROWS: readonly Row[] = [
       joints: [...boxedAtLaptop({}).joints.slice(0, 3), 'usb.a > hub.usb1', 'hub.plug > laptop-headset.usb'],
     },
     at: { part: 'hub' },
-    says: /USB interface, two inputs and what shares its port ask 380 mA; Old hub, full speed gives 100 mA/,
+    says: /Too little power for USB interface, two inputs.* needs 380 mA, Old hub, full speed gives 100 mA/,
     fix: /^Take Old hub, full speed out of the line$/,
   },
   {

@@ -33,7 +33,7 @@ const ROWS: readonly Row[] = [
     name: 'a socket for headphones only',
     sketch: lapel('laptop-headphones-only', 'phones'),
     at: { joint: 'j1' },
-    says: /headphone socket of the Laptop.* takes no microphone, at connection 1/,
+    says: /headphone socket of the Laptop.* takes no mic, at connection 1/,
     fix: /Lapel microphone, TRRS, USB-C to headset adapter, active/,
   },
   {
@@ -52,7 +52,7 @@ const ROWS: readonly Row[] = [
       hears: { mic: 0.1 },
     },
     at: { joint: 'j2' },
-    says: /wants to see headphones at connection 2/,
+    says: /needs headphones plugged in too, at connection 2/,
     fix: /^Plug headphones, 3.5 mm into the headphones of Instrument interface/,
   },
   {
@@ -65,7 +65,7 @@ const ROWS: readonly Row[] = [
       hears: { mic: 0.2 },
     },
     at: { part: 'mic' },
-    says: /browser call page takes a hands-free headset only/,
+    says: /browser call page takes a headset only/,
     fix: /headset/,
   },
   {
@@ -92,7 +92,7 @@ const ROWS: readonly Row[] = [
       hears: { pack: 0.2 },
     },
     at: { joint: 'j2' },
-    says: /on the left only: at connection 2/,
+    says: /on the left channel only: live, half/,
     fix: /^Put a mono-to-both adapter into connection 3$/,
   },
   {
@@ -105,7 +105,7 @@ const ROWS: readonly Row[] = [
       hears: { mic: 0.1 },
     },
     at: { joint: 'j2' },
-    says: /vanishes when the sides are summed to mono.*connection 2/,
+    says: /vanishes in mono.*connection 2/,
     fix: /^Use an XLR to TRS cable, mono in place of/,
   },
   {
@@ -138,14 +138,14 @@ const ROWS: readonly Row[] = [
     name: 'a receiver that reads as a pressed button',
     sketch: receiver('receiver-low-dc', 'lead-3-4', straight),
     at: { joint: 'j3' },
-    says: /Too little resistance for a microphone at connection 3.*pressed headset button/,
+    says: /Too little resistance for a mic at connection 3.*pressed headset button/,
     fix: /line-to-headset cable, 40 dB/,
   },
   {
     name: 'a receiver that reads as nothing',
     sketch: receiver('receiver-high-dc', 'lead-3-4', straight),
     at: { joint: 'j3' },
-    says: /Nothing answers on the microphone contact at connection 3/,
+    says: /nothing answers on the mic contact .* at connection 3/,
     fix: /line-to-headset cable, 40 dB/,
   },
   {
@@ -219,7 +219,7 @@ const ROWS: readonly Row[] = [
       hears: { mic: 0.3 },
     },
     at: { joint: 'j1' },
-    says: /ask 280 mA; Tablet with 8-contact port gives 100 mA at connection 1/,
+    says: /too little power .* at connection 1: needs 280 mA, Tablet with 8-contact port gives 100 mA/,
     fix: /^Use an 8-contact to USB adapter with charging in place of .*, and plug a (charger|power bank)/,
   },
   {

@@ -4,7 +4,7 @@ import type { GateName, Status } from '@/core/gates';
 import type { Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
 import type { Quieter } from '@/core/plan';
-import { GATE_QUESTIONS, GATE_TITLES, outcomeText, price, StatusMark } from '../kit';
+import { GATE_QUESTIONS, GATE_TITLES, outcomeText, StatusMark, useMoney } from '../kit';
 
 interface Props {
   readonly report: Report;
@@ -35,8 +35,11 @@ export function GateCard({
   quieter,
   onMend,
 }: Props) {
+  const money = useMoney();
   const verdict = report.verdicts.find((v) => v.gate === gate)!;
-  const others = [...new Set(verdict.findings.map((f) => f.sentence))].filter((s) => s !== verdict.sentence);
+  const others = [...new Map(verdict.findings.map((f) => [f.sentence, f])).values()].filter(
+    (f) => f.sentence !== verdict.sentence,
+  );
   const cause = verdict.status === 'pass' ? undefined : causes.find((c) => c.faults.some((f) => f.gate === gate));
   const from = cause?.faults[0].gate;
   const ill = report.verdicts.some((v) => v.status !== 'pass');
@@ -62,12 +65,20 @@ export function GateCard({
           <Said sentence={verdict.sentence} strong={verdict.status !== 'pass'} />
         )}
       </p>
+      {verdict.status !== 'pass' && verdict.detail && (
+        <details className="mt-2 text-soft">
+          <summary className="min-h-6">Why?</summary>
+          <p className="mt-1">{verdict.detail}</p>
+        </details>
+      )}
       {others.length > 0 && (
         <details className="mt-2 text-soft">
           <summary className="min-h-6">{others.length} more</summary>
           <ul className="mt-1 flex list-disc flex-col gap-1 pl-5">
-            {others.map((s) => (
-              <li key={s}>{s}</li>
+            {others.map((f) => (
+              <li key={f.sentence}>
+                {f.sentence} {f.status !== 'pass' && f.detail}
+              </li>
             ))}
           </ul>
         </details>
@@ -85,7 +96,7 @@ export function GateCard({
                 >
                   <span className="leading-tight">
                     {q.label}
-                    {q.cost > 0 && <span className="text-soft text-sm"> · about {price(q.cost)}</span>}
+                    {q.cost > 0 && <span className="text-soft text-sm"> · about {money(q.cost)}</span>}
                   </span>
                   <span className="shrink-0 font-mono font-semibold">some {q.gainDb.toFixed(0)} dB</span>
                 </button>
@@ -104,7 +115,7 @@ export function GateCard({
               className={`min-h-11 rounded-lg border px-3 py-2 text-left ${i === 0 && !headed ? 'border-accent bg-accent text-accent-ink' : 'border-rule bg-card hover:border-accent'}`}
             >
               <span className="font-semibold">{m.label}</span>
-              <span className="block text-sm">{outcomeText(m)}</span>
+              <span className="block text-sm">{outcomeText(m, money)}</span>
             </button>
           ))}
           {searching && <p className="text-soft text-sm">Trying fixes on a copy...</p>}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { type PartClass, valueWithBasis } from '@/core/model';
-import { Basis, Button, PartIcon, price } from '../kit';
+import { Basis, Button, PartIcon, useMoney } from '../kit';
 import { ByLooking } from './by-looking';
 import { Ends } from './ends';
 import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
@@ -16,6 +16,7 @@ const wordsOf = (c: PartClass): string =>
 
 /** Find a class by any of its words, and put one of it into the drawer. */
 export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => void }) {
+  const money = useMoney();
   const [text, setText] = useState('');
   const [looking, setLooking] = useState(false);
   const wanted = text.toLowerCase().split(/\s+/).filter(Boolean);
@@ -61,7 +62,7 @@ export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => v
                   <span className="flex flex-wrap justify-between gap-x-2">
                     <span className="font-semibold">{c.name}</span>
                     <span className="text-soft text-sm">
-                      {price(cost.value)} <Basis basis={cost.basis} />
+                      {money(cost.value)} <Basis basis={cost.basis} />
                     </span>
                   </span>
                   <Ends partClass={c} />

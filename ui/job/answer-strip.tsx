@@ -2,7 +2,7 @@
 import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Answer } from '@/core/plan';
-import { GATE_TITLES, minus, partName, price, StatusMark, signed } from '../kit';
+import { GATE_TITLES, minus, partName, StatusMark, signed, useMoney } from '../kit';
 import { letterOf } from './letter';
 
 interface Props {
@@ -25,6 +25,7 @@ const Serves = ({ jobs }: { readonly jobs: readonly string[] }) => (
 
 /** One chain: its pieces, what must be bought, where it is weakest and why it stands where it stands. */
 export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
+  const money = useMoney();
   const { setup, toBuy, weakest, score } = answer;
   const missing = new Set(toBuy.map((p) => p.id));
   const passes = score.failing + score.unknown === 0;
@@ -85,7 +86,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
       <div className="mt-2 flex shrink-0 flex-col items-stretch justify-end gap-3 desk:mt-0 desk:w-60">
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-soft">
           <dt>to buy</dt>
-          <dd className="text-right font-mono font-semibold text-ink">{price(answer.cost)}</dd>
+          <dd className="text-right font-mono font-semibold text-ink">{money(answer.cost)}</dd>
           <dt>weakest</dt>
           <dd className="flex items-center justify-end gap-1.5 font-semibold text-ink">
             <StatusMark status={weakest.status} size={16} />

@@ -12,8 +12,8 @@ import {
   type Purpose,
   type Room,
   type Source,
-  withArticle,
 } from '@/core/model';
+import { withArticle } from '@/core/words';
 import { appOf, lower } from '../kit';
 
 /** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */

@@ -1,6 +1,6 @@
 'use client';
 import { type Drawer, type Job, notKnownIn } from '@/core/model';
-import { price, useOpeners } from '../kit';
+import { useMoney, useOpeners } from '../kit';
 
 interface Props {
   readonly job: Job;
@@ -12,6 +12,7 @@ interface Props {
 
 /** No route: why not, and which one blank, filled otherwise, would open one. */
 export function DeadEnd({ job, drawer, miss, onFill }: Props) {
+  const money = useMoney();
   const { found, done } = useOpeners(job, drawer, true);
   return (
     <section aria-label="What would open a way" className="mb-3 rounded-xl border border-fail bg-card p-4">
@@ -30,7 +31,7 @@ export function DeadEnd({ job, drawer, miss, onFill }: Props) {
             >
               <span className="font-semibold">{o.label}</span>
               <span className="shrink-0 text-sm">
-                {o.answer.pieces} pieces, {o.answer.cost > 0 ? `${price(o.answer.cost)} to buy` : 'nothing to buy'}
+                {o.answer.pieces} pieces, {o.answer.cost > 0 ? `${money(o.answer.cost)} to buy` : 'nothing to buy'}
               </span>
             </button>
           </li>

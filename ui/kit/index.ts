@@ -37,6 +37,7 @@ export {
   useSetup,
   useSteps,
 } from './use-desk';
+export { useMoney } from './use-money';
 export { useObjectUrl } from './use-object-url';
 export { useWidth } from './use-width';
 export {
@@ -53,7 +54,6 @@ export {
   offeredApps,
   outcomeText,
   partName,
-  price,
   signed,
   today,
 } from './words';

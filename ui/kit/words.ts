@@ -1,30 +1,13 @@
 import { catalogue } from '@/catalogue';
-import type { GateName } from '@/core/gates';
+import { GATES, type GateName } from '@/core/gates';
 import type { Absence } from '@/core/host';
-import { type AppClass, appsOf, lower, type Part, type PartClass, type Setup } from '@/core/model';
+import { type AppClass, appsOf, type Part, type PartClass, type Setup } from '@/core/model';
+import { GATE_NAMES, lower } from '@/core/words';
 
-export const GATE_TITLES: Readonly<Record<GateName, string>> = {
-  fit: 'Fit',
-  wired: 'Wired',
-  seen: 'Seen',
-  level: 'Level',
-  clean: 'Clean',
-  powered: 'Powered',
-  heard: 'Heard',
-  safe: 'Safe',
-};
-
-/** What each gate asks, for those who meet it for the first time. */
-export const GATE_QUESTIONS: Readonly<Record<GateName, string>> = {
-  fit: 'Do all plugs go in and sit home?',
-  wired: 'Does every contact touch the right one?',
-  seen: 'Does the device notice the microphone, and does the app take it?',
-  level: 'Loud enough, and not too loud?',
-  clean: 'Is the voice well above the noise?',
-  powered: 'Does everything get its current, to the end?',
-  heard: 'Can those who must listen hear?',
-  safe: 'Does anything reach a socket that it may harm?',
-};
+const ofGates = (what: 'title' | 'question'): Readonly<Record<GateName, string>> =>
+  Object.fromEntries(GATES.map((g) => [g, GATE_NAMES[g][what]])) as Record<GateName, string>;
+export const GATE_TITLES = ofGates('title');
+export const GATE_QUESTIONS = ofGates('question');
 
 export const classOf = (part: Part): PartClass => catalogue.parts.get(part.class)!;
 export const partName = (part: Part): string =>
@@ -44,25 +27,21 @@ export const offeredApps = (now: string): readonly AppClass[] => {
 export const headsetOnly = (app: AppClass): boolean => app.accepts.every((i) => i === 'headset');
 export { lower };
 export const minus = (text: string): string => text.replace(/-(?=\d)/g, '\u2212');
-export const price = (x: number): string => x.toFixed(2);
 
-/** What a fix costs; nothing only for what is owned. */
-const costText = ({ buys, cost }: { readonly buys: boolean; readonly cost: number }): string =>
-  buys ? `to buy, about ${price(cost)}` : 'nothing to buy';
-
-/** What carrying out a fix comes to: figures, gates, money. */
-export const outcomeText = (mend: {
-  readonly account?: string;
-  readonly leaves: readonly GateName[];
-  readonly buys: boolean;
-  readonly cost: number;
-}): string =>
+/** What carrying out a fix comes to: figures, gates, money; nothing to buy only of what is owned. */
+export const outcomeText = (
+  mend: {
+    readonly account?: string;
+    readonly leaves: readonly GateName[];
+    readonly buys: boolean;
+    readonly cost: number;
+  },
+  money: (x: number) => string,
+): string =>
   [
     ...(mend.account ? [mend.account] : []),
-    mend.leaves.length === 0
-      ? 'then all eight gates pass'
-      : `leaves ${mend.leaves.map((g) => GATE_TITLES[g]).join(', ')}`,
-    costText(mend),
+    mend.leaves.length === 0 ? 'then all gates pass' : `leaves ${mend.leaves.map((g) => GATE_TITLES[g]).join(', ')}`,
+    mend.buys ? `to buy, about ${money(mend.cost)}` : 'nothing to buy',
   ].join(' · ');
 
 /** A number the way a meter shows it, with its sign. */

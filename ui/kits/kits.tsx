@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Drawer, Job } from '@/core/model';
 import { type KitProgress, type NamedKit, shoppingCsv, shoppingList } from '@/core/plan';
-import { Button, partName, price, signed } from '../kit';
+import { Button, partName, signed, useMoney } from '../kit';
 import { saveFile } from '../shell';
 import { CurrencyField, OwnPrice } from './own-price';
 
@@ -17,6 +17,7 @@ interface Props {
 
 /** The kits that were found, side by side, and the chosen one in full. */
 export function Kits({ jobs, drawer, progress, searching }: Props) {
+  const money = useMoney();
   const [shown, setShown] = useState(0);
   const { kits, noWay, lightestG, unfinished } = progress;
   const nameOf = (id: string) => jobs.find((j) => j.id === id)?.name ?? id;
@@ -51,7 +52,7 @@ export function Kits({ jobs, drawer, progress, searching }: Props) {
             >
               <span className="block font-bold first-letter:uppercase">{k.name}</span>
               <span className="block">
-                <span className="font-mono font-semibold">{price(k.kit.cost)}</span> to buy,{' '}
+                <span className="font-mono font-semibold">{money(k.kit.cost)}</span> to buy,{' '}
                 <span className="font-mono">{k.kit.massG.toFixed(0)} g</span>
               </span>
               <span className="block text-soft text-sm">
@@ -81,6 +82,7 @@ function servesText(classId: string, { answers }: NamedKit, nameOf: (id: string)
 }
 
 function InFull({ kit, drawer, nameOf }: InFullProps) {
+  const money = useMoney();
   const currency = drawer?.currency;
   const list = shoppingList(new Map(kit.kit.buy.map((b) => [b.classId, b.count])), drawer, catalogue);
   return (
@@ -112,15 +114,13 @@ function InFull({ kit, drawer, nameOf }: InFullProps) {
                     <OwnPrice drawer={drawer} wanted={w} />
                   ) : (
                     <span className="shrink-0 font-mono">
-                      {w.price[0]} to {w.price[1]}
+                      {w.price[0]} to {money(w.price[1])}
                     </span>
                   )}
                 </p>
                 <p className="text-soft text-sm">{servesText(w.classId, kit, nameOf)}</p>
                 {w.check.length > 0 && <p className="text-soft text-sm">Check: {w.check.join('; ')}.</p>}
-                {upTo != null && (
-                  <p className="text-soft text-sm">The right purchase up to {price(upTo)}: dearer, another kit is.</p>
-                )}
+                {upTo != null && <p className="text-soft text-sm">Best buy up to a price of {money(upTo)}.</p>}
               </li>
             );
           })}

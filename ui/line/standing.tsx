@@ -3,7 +3,7 @@ import type { Report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import type { Standing as Known, Mend } from '@/core/mend';
 import type { Setup } from '@/core/model';
-import { minus, outcomeText } from '../kit';
+import { minus, outcomeText, useMoney } from '../kit';
 
 interface Props {
   readonly report: Report;
@@ -40,6 +40,7 @@ export function Standing({ report, standing: { causes, mends, cut }, searching, 
 }
 
 function Fix({ mend, onMend }: { readonly mend: Mend; readonly onMend: Props['onMend'] }) {
+  const money = useMoney();
   return (
     <button
       type="button"
@@ -47,7 +48,7 @@ function Fix({ mend, onMend }: { readonly mend: Mend; readonly onMend: Props['on
       className="mt-2 min-h-11 w-full rounded-lg border border-accent bg-accent px-3 py-2 text-left text-accent-ink hover:opacity-90"
     >
       <span className="font-semibold">{minus(mend.label)}</span>
-      <span className="block text-sm">{outcomeText(mend)}</span>
+      <span className="block text-sm">{outcomeText(mend, money)}</span>
     </button>
   );
 }

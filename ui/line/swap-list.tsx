@@ -4,7 +4,7 @@ import type { Report } from '@/core/assess';
 import { GATES } from '@/core/gates';
 import type { Setup } from '@/core/model';
 import type { Swap } from '@/core/plan';
-import { GATE_TITLES, price, StatusMark } from '../kit';
+import { GATE_TITLES, StatusMark, useMoney } from '../kit';
 
 interface Props {
   readonly report: Report;
@@ -14,6 +14,7 @@ interface Props {
 
 /** What else fits in this place, each with the gates that it would change. */
 export function SwapList({ report, swaps, onSwap }: Props) {
+  const money = useMoney();
   if (swaps === null) return <p className="text-soft">Trying everything that fits...</p>;
   if (swaps.length === 0) return <p className="text-soft">Nothing else that is known fits here.</p>;
   return (
@@ -31,7 +32,7 @@ export function SwapList({ report, swaps, onSwap }: Props) {
               <span className="flex justify-between gap-2">
                 <span className="font-semibold">{name}</span>
                 <span className="shrink-0 text-soft text-sm">
-                  {s.owned ? 'in the drawer' : `about ${price(s.price)}`}
+                  {s.owned ? 'in the drawer' : `about ${money(s.price)}`}
                 </span>
               </span>
               <span className="flex flex-wrap gap-x-3 text-sm">

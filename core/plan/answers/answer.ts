@@ -1,5 +1,6 @@
 import type { Verdict } from '../../gates';
 import type { Job, Part, Setup } from '../../model';
+import { GATE_NAMES, listText, moneyText, type PlanMessage, planMessage, sayPlan } from '../../words';
 import { LOSS, type Rate } from '../stock';
 import type { Score } from '../tuning';
 import { type Best, bestAt, frontOf, type Merits } from './front';
@@ -25,7 +26,7 @@ export interface Answer {
   readonly snrDb: number | null;
   /** What it is best at among those it stands with. */
   readonly best: readonly Best[];
-  /** Why it stands below the one before it; null for the first. */
+  /** Why it stands below the first; null for that. */
   readonly lostBy: string | null;
   /** What would have to change for it to stand first; null for the first, and for one that does not work. */
   readonly toWin: string | null;
@@ -39,16 +40,17 @@ export const works = (a: Answer): boolean => a.score.failing + a.score.unknown =
 const merits = (a: Answer): Merits => ({ cost: a.cost, room: a.score.room, pieces: a.pieces, massG: a.massG });
 
 /** Of all that was found: what is worth showing, in the order that the job prefers, with reasons. */
-export function chosen(job: Job, found: readonly Answer[]): readonly Answer[] {
+export function chosen(job: Job, found: readonly Answer[], currency: string | undefined): readonly Answer[] {
   const order = compareBy(job.preference ?? 'balanced');
   const working = found.filter(works).sort(order);
-  if (working.length === 0) return withReasons(job, [...found].sort(order).slice(0, MOST_MISSES));
+  if (working.length === 0) return withReasons(job, [...found].sort(order).slice(0, MOST_MISSES), currency);
   const onFront = new Set(frontOf(working.map((a) => ({ ...merits(a), a }))).map((m) => m.a));
   // What is preferred is shown even where the preference weighs something else than the front does.
   const shown = working.filter((a, i) => i === 0 || onFront.has(a)).slice(0, MOST_ANSWERS);
   return withReasons(
     job,
     shown.map((a) => ({ ...a, best: bestAt(merits(a), shown.map(merits)) })),
+    currency,
   );
 }
 
@@ -58,64 +60,83 @@ export const samePieces = (a: Answer, b: Answer): boolean =>
   a.setup.parts.length === b.setup.parts.length &&
   a.setup.parts.every((p, i) => b.setup.parts[i]?.class === p.class);
 
-const withReasons = (job: Job, answers: readonly Answer[]): readonly Answer[] =>
-  answers.map((a, i) =>
-    i === 0 ? a : { ...a, lostBy: reason(job, a, answers[i - 1]), toWin: works(a) ? toWin(a, answers[0]) : null },
+const withReasons = (job: Job, answers: readonly Answer[], currency: string | undefined): readonly Answer[] => {
+  const [a] = answers;
+  return answers.map((answer) =>
+    answer === a
+      ? answer
+      : {
+          ...answer,
+          lostBy: sayPlan(reason(job, answer, a, currency)).sentence,
+          toWin: works(answer) ? sayPlan(toWin(answer, a, currency)).sentence : null,
+        },
   );
+};
 
-/** What decided between two neighbours, in words. */
-function reason(job: Job, a: Answer, better: Answer): string {
-  const title = (v: Verdict) => v.gate[0].toUpperCase() + v.gate.slice(1);
-  const failing = a.verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').map(title);
-  if (a.score.failing + a.score.unknown > better.score.failing + better.score.unknown) {
-    return `Does not pass ${failing.join(', ')}: ${a.weakest.sentence}`;
+/** What decided against an answer beside the first. */
+function reason(job: Job, a: Answer, best: Answer, currency: string | undefined): PlanMessage {
+  if (a.score.failing + a.score.unknown > best.score.failing + best.score.unknown) {
+    const failing = a.verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').map(title);
+    return planMessage('lost.fails', { gates: listText(failing), why: a.weakest.sentence });
   }
-  const dearer = a.cost - better.cost;
-  switch (job.preference ?? 'balanced') {
-    case 'cheapest':
-      if (dearer > 0) return `Costs ${dearer.toFixed(2)} more.`;
-      break;
-    case 'cleanest':
-      if ((a.snrDb ?? 0) < (better.snrDb ?? 0)) {
-        return `The voice stands ${((better.snrDb ?? 0) - (a.snrDb ?? 0)).toFixed(0)} dB less over the noise.`;
-      }
-      break;
-    case 'lightest':
-      if (a.massG > better.massG) return `Weighs ${(a.massG - better.massG).toFixed(0)} g more.`;
-      break;
-    case 'next-device':
-      if ((a.devices ?? 0) < (better.devices ?? 0)) {
-        return `Works on ${a.devices} other devices, not ${better.devices}.`;
-      }
-      break;
-    case 'no-mains':
-      if (a.onMains > better.onMains) return `${a.onMains} of its pieces need the mains.`;
-      break;
-    case 'fewest-pieces':
-      if (a.pieces > better.pieces) return `One has to carry ${a.pieces} pieces instead of ${better.pieces}.`;
-  }
-  if (upToEnough(a.score).room < upToEnough(better.score).room) {
-    return `Less margin at its weakest gate: ${title(a.weakest)} ${a.weakest.room?.toFixed(1)} against ${better.score.room.toFixed(1)}.`;
-  }
-  const riskier = LOSS * (better.reliable - a.reliable);
-  if (riskier > 0 && dearer + riskier > 0 && riskier > dearer) {
-    return `Its pieces work together ${percent(a.reliable)} of the time, not ${percent(better.reliable)}.`;
-  }
-  if (dearer > 0) return `Costs ${dearer.toFixed(2)} more for the same margin.`;
-  if (a.pieces > better.pieces) return `One has to carry ${a.pieces} pieces instead of ${better.pieces}.`;
-  return 'As good: found later only.';
+  return (
+    preferred(job, a, best, currency) ??
+    (upToEnough(a.score).room < upToEnough(best.score).room
+      ? planMessage('lost.margin', { gate: title(a.weakest) })
+      : null) ??
+    byMoney(a, best, currency) ??
+    (a.pieces > best.pieces ? planMessage('lost.parts', { n: a.pieces, best: best.pieces }) : null) ??
+    planMessage('lost.equal', {})
+  );
 }
 
-const percent = (share: number): string => `${(100 * share).toFixed(0)} %`;
+const title = (v: Verdict): string => GATE_NAMES[v.gate].title;
+
+const dearer = (a: Answer, best: Answer, currency: string | undefined): PlanMessage | null =>
+  a.cost > best.cost ? planMessage('lost.money', { more: moneyText(a.cost - best.cost, currency) }) : null;
+
+/** In what the job prefers. */
+function preferred(job: Job, a: Answer, best: Answer, currency: string | undefined): PlanMessage | null {
+  switch (job.preference ?? 'balanced') {
+    case 'cheapest':
+      return dearer(a, best, currency);
+    case 'cleanest': {
+      const db = (best.snrDb ?? 0) - (a.snrDb ?? 0);
+      return db > 0 ? planMessage('lost.noise', { db }) : null;
+    }
+    case 'lightest':
+      return a.massG > best.massG ? planMessage('lost.weight', { g: a.massG - best.massG }) : null;
+    case 'next-device':
+      return (a.devices ?? 0) < (best.devices ?? 0)
+        ? planMessage('lost.devices', { n: a.devices, best: best.devices })
+        : null;
+    case 'no-mains':
+      return a.onMains > best.onMains ? planMessage('lost.mains', { n: a.onMains }) : null;
+    case 'fewest-pieces':
+      return a.pieces > best.pieces ? planMessage('lost.parts', { n: a.pieces, best: best.pieces }) : null;
+    default:
+      return null;
+  }
+}
+
+/** In money, or in what a piece that does not do what it should would cost. */
+function byMoney(a: Answer, best: Answer, currency: string | undefined): PlanMessage | null {
+  const more = a.cost - best.cost;
+  const riskier = LOSS * (best.reliable - a.reliable);
+  if (riskier > 0 && more + riskier > 0 && riskier > more) {
+    return planMessage('lost.reliable', { own: 100 * a.reliable, best: 100 * best.reliable });
+  }
+  return dearer(a, best, currency);
+}
 
 /** What would have to count more for an answer to stand first. */
-function toWin(a: Answer, first: Answer): string {
+function toWin(a: Answer, first: Answer, currency: string | undefined): PlanMessage {
   const better = [
-    a.cost < first.cost && 'money',
-    a.score.room > first.score.room && 'margin',
-    a.pieces < first.pieces && 'fewer pieces',
-    a.massG < first.massG && 'less mass',
+    a.cost < first.cost && 'a lower price',
+    a.score.room > first.score.room && 'more margin',
+    a.pieces < first.pieces && 'fewer parts',
+    a.massG < first.massG && 'less weight',
   ].filter((w) => w !== false);
-  if (better.length > 0) return `It wins when ${better.join(' or ')} counts more.`;
-  return `It wins if it cost ${(a.cost - first.cost).toFixed(2)} less.`;
+  if (better.length > 0) return planMessage('win.counts', { what: listText(better) });
+  return planMessage('win.cheaper', { less: moneyText(a.cost - first.cost, currency) });
 }

@@ -5,20 +5,12 @@ import { mustAssess, report as reportOf } from '../../assess';
 import { causeIn } from './cause';
 import type { TakeFinding } from './report';
 
-const found = (what: TakeFinding['what'], sentence = ''): TakeFinding => ({
+const found = (what: TakeFinding['what'], message = ''): Parameters<typeof causeIn>[0] => ({
   what,
-  status: 'fail',
-  value: null,
-  limit: null,
-  unit: '',
-  source: '',
-  sentence,
-  next: '',
-  marks: [],
+  message,
   channel: 0,
-  gates: [],
 });
-const cause = (id: string, finding: TakeFinding): string | null => {
+const cause = (id: string, finding: Parameters<typeof causeIn>[0]): string | null => {
   const setup = demoSetups.find((s) => s.id === id)!;
   const report = reportOf(mustAssess(setup, catalogue));
   return causeIn(finding, report, setup, catalogue, (part) => `<${part}>`);
@@ -30,8 +22,8 @@ test('a finding is traced to the part and connection that the computation names'
   // The loop of the hall runs through the camera and the mixer: one of them brings the hum.
   expect(cause('glaze-hall', found('hum'))).toMatch(/most hum was computed at <.+> \(ground difference\)/);
   expect(cause('glaze-too-hot', found('flat tops'))).toMatch(/has the least headroom, −?\d+ dB/);
-  expect(cause('kiln-rehearsed', found('sides', 'One side only: the right'))).toMatch(/^connection \d+ is the last/);
-  expect(cause('kiln-rehearsed', found('sides', 'The sides differ'))).toBeNull();
+  expect(cause('kiln-rehearsed', found('sides', 'sides.one'))).toMatch(/^connection \d+ is the last/);
+  expect(cause('kiln-rehearsed', found('sides', 'sides.apart'))).toBeNull();
 });
 
 test('in no setup does any finding stumble or name what is not there', () => {

@@ -1,5 +1,6 @@
 import type { Report } from '../../assess';
 import type { GateName } from '../../gates';
+import { figure } from '../../words';
 import type { Sides } from '../meters';
 import type { TakeReport } from './report';
 
@@ -32,8 +33,7 @@ const HUM_DB = 14;
 const UNHEARD_HUM_DB = 50;
 const NARROW_HZ = 8500;
 
-const minus = (text: string): string => text.replace('-', '−');
-const db = (x: number, unit = 'dB'): string => minus(`${x.toFixed(0)} ${unit}`);
+const db = (x: number, unit = 'dB'): string => `${figure(x)} ${unit}`;
 
 type Channel = Report['channels'][number];
 const loudest = (c: Channel): Channel['arrivals'][number] | null =>

@@ -1,44 +1,29 @@
 import type { Status } from '../../gates';
-import type { TakeFigures } from '../reading';
-import { BAND_SOURCE, db, hertz, LIMITS, pathOf } from './limits';
-import { ofChannel } from './of-channel';
-import type { TakeFinding, TakeReport } from './report';
+import { sayTake, type TakeMessage, takeMessage } from '../../words';
+import type { ChannelFigures, TakeFigures } from '../reading';
+import { BAND_SOURCE, channelName, LIMITS, pathOf } from './limits';
+import type { TakeFinding } from './report';
+import { type Found, type Kind, RULES } from './rules';
 
 const SEVERITY: Readonly<Record<Status, number>> = { fail: 0, caution: 1, 'not known': 2, pass: 3 };
 
 /** What there is to say of a take, worst first. */
 export function findingsOf(take: TakeFigures): readonly TakeFinding[] {
   const { channels, perChannel, sides } = take;
-  const found: TakeFinding[] = take.problems.map((sentence) => ({
-    ...finding(
-      'file',
-      'caution',
-      sentence,
-      'Keep the file as it is; copy the take anew from the card or app if you can.',
-    ),
-    source: 'what the header says against what is there',
-  }));
+  const found: TakeFinding[] = take.problems.map((problem) =>
+    told('file', null, {
+      ...PLAIN,
+      status: 'caution',
+      source: 'what the header says against what is there',
+      says: takeMessage('file.problem', { problem }),
+      next: takeMessage('file.step', {}),
+    }),
+  );
   const alive = perChannel
     .map((c, i) => ({ c, i }))
     .filter(({ c }) => c.peakDbfs > LIMITS.quietPeakDbfs && c.activeDbfs !== null);
-  if (alive.length === 0) {
-    const peak = Math.max(...perChannel.map((c) => c.peakDbfs));
-    found.push({
-      ...finding(
-        'nothing',
-        'fail',
-        Number.isFinite(peak)
-          ? `Nothing but noise: the peaks reach ${db(peak)}FS.`
-          : 'Digital silence from beginning to end.',
-        'Look at the input list of the app, then at the connections from the device outwards.',
-      ),
-      value: Number.isFinite(peak) ? peak : null,
-      limit: LIMITS.quietPeakDbfs,
-      unit: 'dBFS',
-      source: 'the Level gate; est',
-      gates: ['wired', 'seen', 'level'],
-    });
-  } else if (sides) found.push(ofSides(sides));
+  if (alive.length === 0) found.push(nothing(Math.max(...perChannel.map((c) => c.peakDbfs))));
+  else if (sides) found.push(ofSides(sides));
   // Two sides that hold the same would say everything twice.
   const alike = channels === 2 && (sides?.sides === 'dual mono' || sides?.sides === 'opposite polarity');
   if (alike) found.push(...alive.slice(0, 1).flatMap(({ c }) => ofChannel(c, null, 1)));
@@ -47,76 +32,95 @@ export function findingsOf(take: TakeFigures): readonly TakeFinding[] {
   return found.sort((a, b) => SEVERITY[a.status] - SEVERITY[b.status]);
 }
 
+const PLAIN = { value: null, limit: null, unit: '', source: '' } as const;
+
+const told = (what: Kind, channel: number | null, { says, next, marks = [], ...found }: Found): TakeFinding => ({
+  what,
+  ...found,
+  ...sayTake(says),
+  next: next ? sayTake(next).sentence : '',
+  marks,
+  channel,
+  gates: RULES[what].gates,
+});
+
+/** @param channel null where it stands for all, which hold the same */
+const ofChannel = (c: ChannelFigures, channel: number | null, of: number): readonly TakeFinding[] => {
+  const name = channel === null ? '' : channelName(channel, of);
+  const prefix = name === '' ? '' : `${name[0].toUpperCase()}${name.slice(1)}: `;
+  return (Object.keys(RULES) as Kind[]).flatMap((what) => {
+    const found = RULES[what].of?.(c, prefix);
+    return found ? [told(what, channel, found)] : [];
+  });
+};
+
+function nothing(peak: number): TakeFinding {
+  const isSilent = !Number.isFinite(peak);
+  return told('nothing', null, {
+    status: 'fail',
+    value: isSilent ? null : peak,
+    limit: LIMITS.quietPeakDbfs,
+    unit: 'dBFS',
+    source: 'the Level gate; est',
+    says: isSilent ? takeMessage('nothing.silence', {}) : takeMessage('nothing.noise', { peak }),
+    next: takeMessage('nothing.step', {}),
+  });
+}
+
 /** A file of few samples a second holds no more than they can. */
 function ofRate(rateHz: number): readonly TakeFinding[] {
   const { status, path, next } = pathOf(rateHz / 2);
   if (status === 'pass') return [];
-  const sentence = `The file holds ${rateHz} samples a second and nothing above ${hertz(rateHz / 2)}: ${path}.`;
   return [
-    {
-      ...finding('band', status, sentence, next),
+    told('band', null, {
+      status,
       value: rateHz / 2,
       limit: LIMITS.widebandHz,
       unit: 'Hz',
       source: BAND_SOURCE,
-      gates: ['seen', 'clean'],
-    },
+      says: takeMessage('band.rate', { rate: rateHz, edge: rateHz / 2, path }),
+      next,
+    }),
   ];
 }
 
-function finding(what: TakeFinding['what'], status: Status, sentence: string, next: string): TakeFinding {
-  return {
-    what,
-    status,
-    value: null,
-    limit: null,
-    unit: '',
-    source: '',
-    sentence,
-    next,
-    marks: [],
-    channel: null,
-    gates: [],
-  };
-}
-
-function ofSides({ sides, balanceDb, delayS, monoLossDb }: NonNullable<TakeReport['sides']>): TakeFinding {
-  const base = {
-    value: balanceDb,
-    unit: 'dB',
-    gates: ['wired', 'heard'] as const,
-    limit: 25,
-    source: 'common practice',
-  };
-  const say = (status: Status, sentence: string, next: string): TakeFinding => ({
-    ...finding('sides', status, sentence, next),
-    ...base,
-  });
+function ofSides({ sides, balanceDb, delayS, monoLossDb }: NonNullable<TakeFigures['sides']>): TakeFinding {
+  const say = (status: Status, says: TakeMessage, next?: TakeMessage): TakeFinding =>
+    told('sides', null, {
+      status,
+      value: balanceDb,
+      unit: 'dB',
+      limit: LIMITS.oneSidedDb,
+      source: 'common practice',
+      says,
+      next,
+    });
   switch (sides) {
     case 'left only':
     case 'right only': {
       const dead = sides === 'left only' ? 'right' : 'left';
+      const says = Number.isFinite(balanceDb)
+        ? takeMessage('sides.one', { dead, under: Math.abs(balanceDb) })
+        : takeMessage('sides.one-silent', { dead });
+      return say('caution', says, takeMessage('sides.one-step', { dead }));
+    }
+    case 'opposite polarity': {
+      const says = Number.isFinite(monoLossDb)
+        ? takeMessage('sides.reversed', { loss: monoLossDb })
+        : takeMessage('sides.reversed-all', {});
+      return say('fail', says, takeMessage('sides.reversed-step', {}));
+    }
+    case 'delayed': {
+      const when = delayS! > 0 ? 'later' : 'earlier';
       return say(
         'caution',
-        `One side only: the ${dead} is ${Number.isFinite(balanceDb) ? `${db(Math.abs(balanceDb))} under the other` : 'silent'}.`,
-        `For a single microphone copy the good side to both. If the ${dead} should hold a voice, look at its connection.`,
+        takeMessage('sides.delayed', { late: Math.abs(1000 * delayS!), when }),
+        takeMessage('sides.delayed-step', {}),
       );
     }
-    case 'opposite polarity':
-      return say(
-        'fail',
-        `Left and right are of opposite polarity: added to mono ${Number.isFinite(monoLossDb) ? `${db(monoLossDb)} are lost` : 'nothing is left'}.`,
-        'Turn the polarity of one side. Before the next take, look for a balanced output in a stereo input.',
-      );
-    case 'delayed':
-      return say(
-        'caution',
-        `The right side comes ${(1000 * delayS!).toFixed(1)} ms ${delayS! > 0 ? 'later' : 'earlier'} than the left: in mono it sounds hollow.`,
-        'Two microphones for one voice, or two ways of different delay: keep one of them.',
-      );
     case 'dual mono':
-      return say('pass', 'Both sides hold the same.', 'Fine for one voice. For a side each, look at the arrangement.');
+      return say('pass', takeMessage('sides.same', {}), takeMessage('sides.same-step', {}));
     default:
-      return say('pass', 'The sides differ as those of two microphones do.', '');
+      return say('pass', takeMessage('sides.apart', {}));
   }
 }

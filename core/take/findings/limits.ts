@@ -1,4 +1,5 @@
 import { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS, type Status } from '../../gates';
+import { type TakeMessage, takeMessage } from '../../words';
 
 /** The limits. Those of noise and hum are the ones that the Clean gate goes by. */
 export const LIMITS = {
@@ -14,13 +15,10 @@ export const LIMITS = {
   pumpingDbPerS: 3,
   pumpingDb: 3,
   mute: 0.03,
+  clicks: 20,
+  echoDb: -15,
+  oneSidedDb: 25,
 } as const;
-
-/** A minus that is as long as a figure. */
-export const minus = (text: string): string => text.replace('-', '−');
-export const db = (x: number, digits = 0): string => minus(`${x.toFixed(digits)} dB`);
-export const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
-export const hertz = (hz: number): string => (hz < 1000 ? `${hz.toFixed(0)} Hz` : `${(hz / 1000).toFixed(1)} kHz`);
 
 const SIDE = ['left', 'right'];
 
@@ -31,10 +29,14 @@ export const channelName = (channel: number, of: number): string =>
 export const BAND_SOURCE = 'ITU-T G.711 and G.722 pass 3.4 and 7 kHz; from memory';
 
 /** What passes up to a frequency and no further. */
-export function pathOf(upToHz: number): { readonly status: Status; readonly path: string; readonly next: string } {
-  const next = 'Use a cable or a wireless receiver in place of a hands-free link, and an app that records.';
+export function pathOf(upToHz: number): {
+  readonly status: Status;
+  readonly path: string;
+  readonly next?: TakeMessage;
+} {
+  const next = takeMessage('band.step', {});
   if (upToHz < LIMITS.telephoneHz)
     return { status: 'fail', path: 'a telephone path, as a hands-free headset has', next };
   if (upToHz < LIMITS.widebandHz) return { status: 'caution', path: 'a wideband call path', next };
-  return { status: 'pass', path: 'a narrower path, or a file brought up from a lower rate', next: '' };
+  return { status: 'pass', path: 'a narrower path, or a file brought up from a lower rate' };
 }

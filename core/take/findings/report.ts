@@ -1,33 +1,18 @@
 import type { GateName, Status } from '../../gates';
+import type { Said } from '../../words';
 import type { Mark } from '../meters';
 import type { TakeFigures } from '../reading';
+import type { Kind } from './rules';
 
 /** One thing that a take shows: a number against a limit, where the limit comes from, where in the take, what to do. */
-export interface TakeFinding {
-  readonly what:
-    | 'file'
-    | 'nothing'
-    | 'clipping'
-    | 'flat tops'
-    | 'level'
-    | 'noise'
-    | 'hum'
-    | 'whine'
-    | 'sides'
-    | 'offset'
-    | 'dropouts'
-    | 'clicks'
-    | 'echo'
-    | 'band'
-    | 'pumping'
-    | 'gated';
+export interface TakeFinding extends Said {
+  readonly what: Kind;
   readonly status: Status;
   readonly value: number | null;
   readonly limit: number | null;
   readonly unit: string;
   /** Where the limit comes from. */
   readonly source: string;
-  readonly sentence: string;
   readonly next: string;
   readonly marks: readonly Mark[];
   /** From 0; null for the take as a whole. */

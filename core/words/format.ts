@@ -1,0 +1,88 @@
+/** Numbers, units and small words as they are written everywhere: one minus, one clock, one distance. */
+
+/** A minus as long as a figure, and none on nothing. @param text of one number */
+export const minus = (text: string): string => (Number(text) === 0 ? text.replace('-', '') : text.replace(/^-/, '−'));
+
+/** @param digits after the point */
+export const figure = (x: number, digits = 0): string =>
+  Number.isFinite(x) ? minus(x.toFixed(digits)) : x > 0 ? '∞' : '−∞';
+
+/** Two figures at most: for what is only estimated. */
+export const rough = (x: number): string => minus(String(Number(x.toPrecision(2))));
+
+/** With a plus: for what a knob adds. */
+export const signed = (x: number, digits = 0): string =>
+  `${Number(x.toFixed(digits)) > 0 ? '+' : ''}${figure(x, digits)}`;
+
+export const dbText = (db: number, digits = 0): string => `${figure(db, digits)} dB`;
+
+/** Ohms in the words of a meter: 0.09 Ω, 1.0 kΩ, open. */
+export function ohmText(ohm: number): string {
+  if (!Number.isFinite(ohm) || ohm > 5e7) return 'open';
+  if (ohm >= 1e6) return `${(ohm / 1e6).toFixed(1)} MΩ`;
+  if (ohm >= 1000) return `${(ohm / 1000).toFixed(ohm < 1e5 ? 1 : 0)} kΩ`;
+  return `${ohm < 10 ? ohm.toFixed(2) : ohm.toFixed(0)} Ω`;
+}
+
+/** Volts to a hundredth, without a sign on nothing. */
+export const voltText = (volt: number): string => `${figure(volt, 2)} V`;
+
+export const hertzText = (hz: number): string =>
+  Math.round(hz) < 1000 ? `${hz.toFixed(0)} Hz` : `${(hz / 1000).toFixed(1)} kHz`;
+
+/** To a tenth of a metre, finer below one. */
+export const metresText = (m: number): string => `${Number(m.toFixed(m < 1 ? 2 : 1))} m`;
+
+/** "43 min", "3 h 40 min". */
+export function minutesText(minutes: number): string {
+  if (!Number.isFinite(minutes)) return 'as long as it is charged';
+  const m = Math.round(minutes);
+  if (m < 120) return `${m} min`;
+  return m % 60 === 0 ? `${Math.floor(m / 60)} h` : `${Math.floor(m / 60)} h ${m % 60} min`;
+}
+
+/** A time in a take: "0:07", "1:02:07". */
+export function clockText(seconds: number): string {
+  const s = Math.floor(seconds);
+  const two = (n: number) => String(n).padStart(2, '0');
+  const [h, m] = [Math.floor(s / 3600), Math.floor(s / 60) % 60];
+  return h > 0 ? `${h}:${two(m)}:${two(s % 60)}` : `${m}:${two(s % 60)}`;
+}
+
+/** Prices of the catalogue are told in this where the owner of a drawer names no other. */
+const PLAIN_CURRENCY = 'EUR';
+
+/** "27 EUR", "4.50 crowns". */
+export const moneyText = (x: number, currency: string | undefined): string =>
+  `${figure(x, Number.isInteger(Math.round(100 * x) / 100) ? 0 : 2)} ${currency ?? PLAIN_CURRENCY}`;
+
+export const timesText = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
+
+const SMALL = ['no', 'one', 'two', 'three', 'four', 'five', 'six'];
+
+/** "one cable", "two cables", "12 cables". */
+export const countText = (n: number, one: string, many = `${one}s`): string =>
+  `${SMALL[n] ?? n} ${n === 1 ? one : many}`;
+
+/** "Ana", "Ana and Ben", "Ana, Ben and Cleo". */
+export const listText = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+/** Small at its beginning, unless it begins with an abbreviation. */
+export const lower = (words: string): string =>
+  /^[A-Z][A-Z0-9-]/.test(words) ? words : `${words.slice(0, 1).toLowerCase()}${words.slice(1)}`;
+
+export const capital = (words: string): string => `${words.slice(0, 1).toUpperCase()}${words.slice(1)}`;
+
+/** Letters that are said by their names, or begin like one: an XLR, an RCA, an 8-contact; a USB, a unit. */
+const WITH_AN = /^(XLR|RCA|[aeio8]|u(?!sb|ni|se))/i;
+
+/** "an 8-contact adapter", "a pad", "headphones". */
+export const withArticle = (name: string): string =>
+  /^(head|ear)phones\b/i.test(name) ? lower(name) : `${WITH_AN.test(name) ? 'an' : 'a'} ${lower(name)}`;
+
+/** The first sentence of several: verdict and place. */
+export const firstSentence = (words: string): string => {
+  const end = words.search(/[.!?] (?=\p{Lu})/u);
+  return end < 0 ? words : words.slice(0, end + 1);
+};

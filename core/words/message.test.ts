@@ -1,0 +1,74 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { countText, figure, listText, minutesText, signed } from './format';
+import { sentenceList, TABLES } from './list';
+import { type Text, wordsOf } from './message';
+
+const said = (t: Text): readonly string[] => (typeof t === 'string' ? [t] : [t.say, t.why]);
+/** As it is read, with a name of two words in each slot. */
+const asRead = (s: string): string =>
+  s
+    .replace(/\{channel\}/g, '')
+    .replace(/\{[^}]*\}/g, 'Some name')
+    .replace(/[[\]]/g, '');
+const wordsIn = (s: string): number => s.split(/\s+/).length;
+/** Words of ours that nobody in the trade says in that sense. */
+const NOT_SAID =
+  /\b(joints?|leads?(?! from| to| nowhere| your)|holes?|mends?|far end|upside down|poles?|phono(?! \())\b/i;
+
+describe.each(Object.entries(TABLES))('every text of %s', (_, table) => {
+  test.each(Object.entries<Text>(table))('%s is short, whole, and in the words of the trade', (id, text) => {
+    for (const s of said(text).map(asRead)) {
+      expect(s).toMatch(id.includes('.from') ? /\.$/ : /^[\p{L}].*(\.|name)$/u);
+      for (const one of s.split(/(?<=[.!?]) (?=\p{Lu})/u)) expect(wordsIn(one), one).toBeLessThanOrEqual(25);
+      expect(s).not.toMatch(NOT_SAID);
+      expect(s).not.toMatch(/ {2}| ,| \.|-\d/);
+    }
+    expect(wordsIn(asRead(said(text)[0]))).toBeLessThanOrEqual(25);
+  });
+});
+
+test('docs/sentences.md lists every text as it is now: npm run sentences writes it, and a change of it is read', () => {
+  expect(readFileSync('docs/sentences.md', 'utf8')).toBe(sentenceList());
+});
+
+test('slots are filled, units written, and a stretch with nothing in it is left out', () => {
+  const { message, say } = wordsOf({
+    plain: '{part} has {volt:volt}[ at connection {joint:n}].',
+    why: { say: '{part:lower} stands.', why: '[{reserve:n} % kept back.]' },
+  });
+  expect(say(message('plain', { part: 'Mic', volt: -0.001, joint: 3 })).sentence).toBe(
+    'Mic has 0.00 V at connection 3.',
+  );
+  expect(say(message('plain', { part: 'Mic', volt: -1.6, joint: null })).sentence).toBe('Mic has −1.60 V.');
+  expect(say(message('why', { part: 'XLR pad', reserve: 15 }))).toMatchObject({
+    sentence: 'XLR pad stands.',
+    detail: '15 % kept back.',
+    values: { reserve: 15 },
+  });
+  expect(say(message('why', { part: 'Pad', reserve: null }))).not.toHaveProperty('detail');
+});
+
+test('one minus, none on nothing; a plus only where it is asked for', () => {
+  fc.assert(
+    fc.property(fc.double({ min: -1e4, max: 1e4, noNaN: true }), fc.integer({ min: 0, max: 3 }), (x, digits) => {
+      const text = figure(x, digits);
+      expect(text).not.toContain('-');
+      expect(text.startsWith('−')).toBe(Number(x.toFixed(digits)) < 0);
+      expect(Number(text.replace('−', '-'))).toBeCloseTo(x, digits - 1);
+      expect(signed(x, digits).startsWith('+')).toBe(Number(x.toFixed(digits)) > 0);
+    }),
+  );
+});
+
+test('counts, lists and times', () => {
+  expect([0, 1, 2, 12].map((n) => countText(n, 'cable'))).toEqual([
+    'no cables',
+    'one cable',
+    'two cables',
+    '12 cables',
+  ]);
+  expect(listText(['Ana', 'Ben', 'Cleo'])).toBe('Ana, Ben and Cleo');
+  expect([43.4, 120, 221].map(minutesText)).toEqual(['43 min', '2 h', '3 h 41 min']);
+});

@@ -1,0 +1,91 @@
+import { wordsOf } from './message';
+
+/** What a measured take says: what it is, where it comes from, and what to do. */
+export const TAKE_TEXTS = {
+  'file.problem': '{problem}',
+  'file.step': 'Keep the file as it is; copy the take anew from the card or app if you can.',
+
+  'nothing.noise': 'Nothing but noise: the peaks reach {peak:figure} dBFS.',
+  'nothing.silence': 'Digital silence from beginning to end.',
+  'nothing.step': 'Look at the input list of the app, then at the connections from the device outwards.',
+  'nothing.from': 'by the setup the app records from {input} of {part}.',
+  'nothing.from-none': 'by the setup the app records from nothing at all.',
+
+  'clipping.found': '{channel}clipped {count:times} at full scale.',
+  'clipping.step': 'Turn down the last knob before the device, and speak the loudest words again.',
+  'clipping.from': 'the converter of {part}, and the knob before it.',
+
+  'flat.found': '{channel}the wave is cut off at {at:tenth} dBFS, below full scale: clipped before it came here.',
+  'flat.step': 'No knob at the device helps: turn down at the stage before, the transmitter or the mixer.',
+  'flat.from': '{part} has the least headroom, {headroom:db} as computed.',
+
+  'level.fine': '{channel}peaks at {peak:tenth} dBTP[, with {spare} to spare].',
+  'level.hot': '{channel}the peaks reach {peak:tenth} dBTP: no headroom is left.',
+  'level.hot-step': 'Turn down by 6 dB and more.',
+  'level.low': '{channel}the peaks reach only {peak:figure} dBFS.',
+  'level.low-step': 'Turn up the first knob after the mic.',
+
+  'noise.gated': '{channel}the gaps are silent to the last bit: there is no noise left to measure.',
+  'noise.gated-step': 'Record five seconds with nothing that closes in pauses.',
+  'noise.no-gap': '{channel}there is no gap to measure noise in.',
+  'noise.no-gap-step': 'Record five seconds of nobody speaking.',
+  'noise.found': '{channel}the voice is {snr:figure} dB(A) above the noise of the gaps ({noise:figure} dBFS).',
+  'noise.step': 'Bring the mic closer, or take more gain before the hiss begins.',
+  'noise.from': 'most noise was computed from {part} ({what}).',
+
+  'hum.found':
+    '{channel}mains hum at {mains:tenth} Hz and {count:n} of its harmonics, the voice {over:figure} dB(A) above it.',
+  'hum.step':
+    'Take the charger out or run both from one outlet strip; never lift the protective earth. A notch takes out what is recorded.',
+  'hum.from': 'most hum was computed at {part} ({what}).',
+
+  'whine.found': '{channel}a steady tone at {hz:hz}, {under:db} under the voice.',
+  'whine.step': 'Chargers, screens and hubs whine: take them out one after the other.',
+
+  'offset.found': '{channel}a steady offset of {percent:tenth} % of full scale.',
+  'offset.step': 'A high-pass at 40 Hz takes it out; look at the interface if it stays.',
+
+  'dropouts.found': '{channel}the sound drops out {count:times}.',
+  'dropouts.step': 'Wireless: nearer, and in sight. USB: a shorter cable, no hub, other apps closed.',
+  'dropouts.from-radio': '{part} goes by radio.',
+  'dropouts.from-usb': '{part} is on USB.',
+
+  'clicks.found': '{channel}a click, {count:times}.',
+  'clicks.step': 'A loose plug, a worn cable or a failing battery: move each connection while you listen.',
+  'clicks.from': 'on the way are the connections {joints}.',
+
+  'echo.found': '{channel}everything is heard again {late:ms} later, {under:db} lower.',
+  'echo.step': 'Mute the loudspeaker that is monitored, or take the return out of what is sent.',
+  'echo.from': 'the {app} plays what it records.',
+
+  'band.found': '{channel}nothing comes through above {edge:hz}: {path}.',
+  'band.rate': 'The file holds {rate:n} samples a second and nothing above {edge:hz}: {path}.',
+  'band.step': 'Use a cable or a wireless receiver in place of a hands-free link, and an app that records.',
+  'band.from-processing': 'the {app} takes noise out, as the setup has it.',
+  'band.from': '{input} of {part} in the {app} is what should record.',
+
+  'pumping.found': '{channel}the noise comes up in every pause, {rise:figure} dB a second: a gain that sets itself.',
+  'pumping.step': 'Switch the automatic gain of the app, the pack or the camera off.',
+
+  'gated.found':
+    '{channel}{percent:figure} % of it is digital silence: something closes between the words, or nothing arrived.',
+  'gated.step': 'Switch noise processing of the app off.',
+
+  'sides.one': 'One side only: the {dead} is {under:db} under the other.',
+  'sides.one-silent': 'One side only: the {dead} is silent.',
+  'sides.one-step':
+    'For a single mic copy the good side to both. If the {dead} should hold a voice, look at its connection.',
+  'sides.reversed': 'Left and right are of opposite polarity: added to mono {loss:db} are lost.',
+  'sides.reversed-all': 'Left and right are of opposite polarity: added to mono nothing is left.',
+  'sides.reversed-step':
+    'Turn the polarity of one side. Before the next take, look for a balanced output in a stereo input.',
+  'sides.delayed': 'The right side comes {late:tenth} ms {when} than the left: in mono it sounds hollow.',
+  'sides.delayed-step': 'Two mics for one voice, or two ways of different delay: keep one of them.',
+  'sides.same': 'Both sides hold the same.',
+  'sides.same-step': 'Fine for one voice. For a side each, look at the arrangement.',
+  'sides.apart': 'The sides differ as those of two mics do.',
+  'sides.from': 'connection {joint:n} is the last before the device.',
+} as const;
+
+export const { message: takeMessage, say: sayTake } = wordsOf(TAKE_TEXTS);
+export type TakeMessage = ReturnType<typeof takeMessage>;
