@@ -2,7 +2,7 @@
 import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Answer } from '@/core/plan';
-import { GATE_TITLES, minus, partName, StatusMark, signed, useMoney } from '../kit';
+import { GATE_TITLES, lower, minus, partName, StatusMark, signed, useMoney } from '../kit';
 import { letterOf } from './letter';
 
 interface Props {
@@ -75,7 +75,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
         </p>
         {least && (
           <p className="mt-1 text-soft text-sm">
-            Least sure: {catalogue.parts.get(least.classId)!.name.toLowerCase()},{' '}
+            Least sure: {lower(catalogue.parts.get(least.classId)!.name)},{' '}
             {least.tried > 0
               ? `works ${least.worked} of ${least.tried} here`
               : `works ${(10 * least.mean).toFixed(1)} of 10 as a rule`}{' '}
@@ -93,7 +93,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
             {GATE_TITLES[weakest.gate]}
             <span className="font-mono">{weakest.room === null ? '?' : signed(weakest.room, 1)}</span>
           </dd>
-          <dt>voice over noise</dt>
+          <dt>signal to noise</dt>
           <dd className="text-right font-mono font-semibold text-ink">
             {answer.snrDb === null ? '?' : minus(`${answer.snrDb.toFixed(0)} dB`)}
           </dd>
@@ -103,7 +103,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
               <dd className="text-right font-mono font-semibold text-ink">works on {answer.devices}</dd>
             </>
           )}
-          <dt>pieces, mass</dt>
+          <dt>parts, weight</dt>
           <dd className="text-right font-mono font-semibold text-ink">
             {answer.pieces}, {answer.massG.toFixed(0)} g
           </dd>

@@ -54,7 +54,7 @@ const PREFERENCES: Readonly<Record<Preference, string>> = {
   balanced: 'enough margin, then money',
   cheapest: 'the cheapest now',
   cleanest: 'the cleanest voice',
-  'fewest-pieces': 'the fewest pieces',
+  'fewest-pieces': 'the fewest parts',
   lightest: 'the lightest',
   'next-device': 'what survives the next device',
   'no-mains': 'no need of mains',

@@ -66,7 +66,7 @@ export function CostChart({
                 </g>
               ))}
             <text x={EDGE.left + 4} y={EDGE.top + 10} className="fill-soft text-xs">
-              room; 0 just passes
+              margin; 0 just passes
             </text>
             <text x={EDGE.left + 4} y={HEIGHT - EDGE.bottom - 6} className="fill-fail text-xs">
               a gate fails
@@ -112,7 +112,7 @@ export function CostChart({
       </div>
       <p className="text-soft text-sm">
         Every ring is a chain that was computed: {routes.length}. Letters are those that none beats on all of cost,
-        margin, pieces and mass; press one to find it. The dashed line joins what margin costs.
+        margin, parts and weight; press one to find it. The dashed line joins what margin costs.
       </p>
     </section>
   );

@@ -1,6 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
 import type { Job } from '@/core/model';
+import { useMoney } from '../kit';
 import { AlsoBlank } from './also';
 import { BlankOfChoice, BlankOfNumber } from './blank';
 import { alsoText, BLANKS, type ChoiceBlank, roomText } from './blanks';
@@ -21,6 +22,7 @@ function Ended({ by, children }: { readonly by: string; readonly children: React
 
 /** The job as one sentence whose blanks can be filled anew at any time. */
 export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: (label: string, job: Job) => void }) {
+  const money = useMoney();
   const choice = (blank: ChoiceBlank) => (
     <BlankOfChoice blank={blank} job={job} onFill={(next) => onFill(`${blank.name}: ${blank.now(next)}`, next)} />
   );
@@ -70,14 +72,16 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
       <Ended by=".">
         <BlankOfNumber
           name="To spend at most"
-          words={job.budget === null ? 'what it takes' : `at most ${job.budget}`}
+          words={job.budget === null ? 'what it takes' : `at most ${money(job.budget)}`}
           unit="in your money"
           value={job.budget}
           min={0}
           max={1_000_000}
           step={1}
           without="Whatever it takes"
-          onFill={(v) => onFill(v === null ? 'Spend what it takes' : `Spend at most ${v}`, { ...job, budget: v })}
+          onFill={(v) =>
+            onFill(v === null ? 'Spend what it takes' : `Spend at most ${money(v)}`, { ...job, budget: v })
+          }
         />
       </Ended>
       What counts most is <Ended by=".">{choice(BLANKS.preference)}</Ended>
