@@ -7,7 +7,7 @@ import { type Drawer, notKnownIn, type Setup } from '@/core/model';
 import { probeJoint } from '@/core/readings';
 import { careOf, sayAct, shortestOrder } from '@/core/standin';
 import { figure, moneyText } from '@/core/words';
-import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
+import { BAD_INPUT, FAILED, jsonOf, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
 
@@ -31,11 +31,7 @@ export function checkCommand(setup: Setup, form: CheckForm, drawer: Drawer | nul
         .join('\n'),
     );
   else {
-    const text = JSON.stringify(
-      { file, ...asJson(setup, assessment, standing) },
-      null,
-      form === 'json' ? 2 : undefined,
-    );
+    const text = jsonOf({ file, ...asJson(setup, assessment, standing) }, form === 'json' ? 2 : undefined);
     process.stdout.write(`${text}\n`);
   }
   return failed ? FAILED : PASSED;
@@ -89,7 +85,7 @@ function words(
     said.add(text);
   };
   for (const v of verdicts) {
-    const room = v.room === null ? '     ' : figure(v.room, 2).padStart(5);
+    const room = v.margin === null ? '     ' : figure(v.margin, 2).padStart(5);
     lines.push(`${v.gate.padEnd(8)} ${MARKS[v.status]} margin ${room}  ${v.brief}`);
     for (const c of causes.filter((k) => k.faults.some((f) => f.gate === v.gate))) {
       const [fault] = c.faults;

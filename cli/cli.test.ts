@@ -33,6 +33,8 @@ describe('symplex check', () => {
     const level = report.verdicts.find((v: { gate: string }) => v.gate === 'level');
     const [arrival] = report.channels[0].arrivals;
     expect(level.value).toBeCloseTo(-arrival.peakDbfs, 9);
+    // The word for it before this version.
+    expect(level.room).toBe(level.margin);
     expect(out).not.toMatch(/NaN|Infinity/);
   });
   test('--json tells what each connection offers when it is pulled apart', () => {

@@ -2,7 +2,7 @@ import { catalogue } from '@/catalogue';
 import type { Drawer, Job } from '@/core/model';
 import { type KitProgress, kitsFor, shoppingCsv, shoppingList, solver } from '@/core/plan';
 import { figure, moneyText } from '@/core/words';
-import { FAILED, PASSED, printable } from './outcome';
+import { FAILED, jsonOf, PASSED, printable } from './outcome';
 
 interface Options {
   readonly json: boolean;
@@ -32,11 +32,9 @@ export async function kitCommand(jobs: readonly Job[], drawer: Drawer | null, op
       holds,
       shopping: lists[i],
       carried: Object.fromEntries(kit.carried),
-      jobs: answers.map((a) => ({ job: a.job, room: a.answer.score.room, setup: a.answer.setup })),
+      jobs: answers.map((a) => ({ job: a.job, margin: a.answer.score.margin, setup: a.answer.setup })),
     }));
-    process.stdout.write(
-      `${JSON.stringify({ chains, kits: out, noWay, lightestG, unfinished: last!.unfinished }, null, 2)}\n`,
-    );
+    process.stdout.write(`${jsonOf({ chains, kits: out, noWay, lightestG, unfinished: last!.unfinished }, 2)}\n`);
   } else
     process.stdout.write(
       `${words(jobs, last!, lists, (x) => moneyText(x, drawer?.currency))
@@ -70,7 +68,7 @@ function words(
     }
     for (const a of answers) {
       const chain = a.answer.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
-      lines.push(`   ${nameOf(a.job)}: ${chain} (margin ${figure(a.answer.score.room, 1)})`);
+      lines.push(`   ${nameOf(a.job)}: ${chain} (margin ${figure(a.answer.score.margin, 1)})`);
     }
     lines.push('');
   }

@@ -2,7 +2,7 @@ import { catalogue } from '@/catalogue';
 import { type Drawer, type Job, notKnownIn } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
 import { figure, GATE_NAMES, moneyText } from '@/core/words';
-import { FAILED, PASSED, printable } from './outcome';
+import { FAILED, jsonOf, PASSED, printable } from './outcome';
 
 /** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate. */
 export function planCommand(job: Job, drawer: Drawer | null, json: boolean): number {
@@ -21,13 +21,13 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
       massG,
       best,
       ...score,
-      weakest: { gate: weakest.gate, status: weakest.status, room: weakest.room, sentence: weakest.sentence },
+      weakest: { gate: weakest.gate, status: weakest.status, margin: weakest.margin, sentence: weakest.sentence },
       snrDb,
       lostBy,
       toWin,
       setup,
     }));
-    process.stdout.write(`${JSON.stringify({ job: job.id, tried, answers: out }, null, 2)}\n`);
+    process.stdout.write(`${jsonOf({ job: job.id, tried, answers: out }, 2)}\n`);
     return works ? PASSED : FAILED;
   }
   const lines = [`${job.name}: ${tried} chains assessed.`, ''];
@@ -39,7 +39,7 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
     const chain = a.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
     lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
     lines.push(
-      `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${GATE_NAMES[a.weakest.gate].title} ${a.weakest.status} (margin ${figure(a.weakest.room ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
+      `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${GATE_NAMES[a.weakest.gate].title} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
     );
     if (a.lostBy) lines.push(`   ${a.lostBy}${a.toWin ? ` ${a.toWin}` : ''}`);
     lines.push('');

@@ -9,8 +9,8 @@ import {
   type KitProgress,
   type KitWish,
   kitsFor,
-  type Opener,
-  openers,
+  type Relaxation,
+  relaxations,
   type PlanProgress,
   plan,
   type Quieter,
@@ -83,8 +83,8 @@ export const endpoint = {
     search(kitsFor(wish, drawer, catalogue, solver), tell),
   uses: (jobs: readonly Job[], drawer: Drawer | null, tell: (u: Uses) => void) =>
     search(usesOf(jobs, drawer, catalogue), (u) => u && tell(u)),
-  openers: (job: Job, drawer: Drawer | null, tell: (o: readonly Opener[]) => void) =>
-    search(openers(job, drawer, catalogue), tell),
+  openers: (job: Job, drawer: Drawer | null, tell: (o: readonly Relaxation[]) => void) =>
+    search(relaxations(job, drawer, catalogue), tell),
   mends: (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void) =>
     search(mends(setup, drawer, catalogue), tell),
   levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),

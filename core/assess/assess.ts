@@ -52,6 +52,6 @@ export function mustAssess(setup: Setup, catalogue: Catalogue, options: AssessOp
 /** Which gate a person should look at first: a cause before its consequences, then the least room. */
 export function weakestOf(verdicts: readonly Verdict[]): Verdict {
   const failing = verdicts.filter((v) => v.status === 'fail');
-  const known = failing.length > 0 ? failing : verdicts.filter((v) => v.room !== null);
-  return known.reduce((w, v) => ((v.room ?? 0) < (w.room ?? 0) ? v : w), known[0] ?? verdicts[0]);
+  const known = failing.length > 0 ? failing : verdicts.filter((v) => v.margin !== null);
+  return known.reduce((w, v) => ((v.margin ?? 0) < (w.margin ?? 0) ? v : w), known[0] ?? verdicts[0]);
 }

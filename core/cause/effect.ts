@@ -68,7 +68,7 @@ export function effectOf(before: Assessment, after: Assessment): Effect {
     (statusOf(before, 'safe') !== 'fail' && thrown(after) > thrown(before)) ||
     after.verdicts.some((v) => isIll(v.status) && !isIll(statusOf(before, v.gate)));
   const ill = after.verdicts.filter((v) => isIll(v.status));
-  const rooms = after.verdicts.map((v) => v.room).filter((r) => r !== null);
+  const rooms = after.verdicts.map((v) => v.margin).filter((r) => r !== null);
   return {
     resolved: new Set(resolved),
     worse,

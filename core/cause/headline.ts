@@ -51,7 +51,7 @@ function withoutFault(verdicts: readonly Verdict[]): Headline {
     return whole({ verdict: 'Not known yet', sentence: firstOf(unknown[0].sentence), count, gate: unknown[0].gate });
   }
   const cautions = verdicts.filter((v) => v.status === 'caution');
-  const [worst] = [...cautions].sort((a, b) => (a.room ?? 0) - (b.room ?? 0));
+  const [worst] = [...cautions].sort((a, b) => (a.margin ?? 0) - (b.margin ?? 0));
   if (!worst) return whole({ verdict: 'Works', sentence: '', count: `all ${verdicts.length} gates pass`, gate: null });
   return whole({
     verdict: 'Works',
@@ -79,7 +79,7 @@ function speaker(verdicts: readonly Verdict[], causes: readonly Cause[]) {
   }));
   const other = first(untold, 0, FIRST.length);
   const roomOf = (f: Fault) =>
-    failing.find((v) => v.gate === f.gate)?.findings.find((x) => x.topic === f.topic)?.room ?? 0;
+    failing.find((v) => v.gate === f.gate)?.findings.find((x) => x.topic === f.topic)?.margin ?? 0;
   const isDeeper =
     cause &&
     other &&
@@ -87,7 +87,7 @@ function speaker(verdicts: readonly Verdict[], causes: readonly Cause[]) {
       (f) =>
         rankOf(f) > rankOf(other.fault) ||
         // Of two of a kind, the worse.
-        (rankOf(f) === rankOf(other.fault) && f.gate === 'powered' && (other.finding.room ?? 0) < roomOf(f)),
+        (rankOf(f) === rankOf(other.fault) && f.gate === 'powered' && (other.finding.margin ?? 0) < roomOf(f)),
     );
   if (isDeeper) return { sentence: other.finding.sentence, ...other, cause: undefined };
   if (cause) {

@@ -41,7 +41,10 @@ export function sayWrongPiece(setup: Setup, catalogue: Catalogue, change: Change
 }
 
 /** A sentence within another; names given by people keep their capitals. */
-const inside = (words: string): string => words.replace(/^(?:The|Two|Another|Nothing|Not?|At|Too|Does|Plug|Hum|Hiss|Line|Only|Danger|Heavy|Mic) /, (w) => w.toLowerCase());
+const inside = (words: string): string =>
+  words.replace(/^(?:The|Two|Another|Nothing|Not?|At|Too|Does|Plug|Hum|Hiss|Line|Only|Danger|Heavy|Mic) /, (w) =>
+    w.toLowerCase(),
+  );
 
 /** "Aux 1 of Hall mixer is closed (−60 dB)". */
 function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {

@@ -2,7 +2,7 @@ import type { FittedJoint } from '../compile';
 import { type Connector, connectorNamed, mate } from '../connectors';
 import type { Readings } from '../readings';
 import { gateMessage } from '../words';
-import { judgeHung } from './hung';
+import { judgeLoad } from './load';
 import { connectorText, jointNumber, nameOf, placeOf } from './say';
 import { type Finding, finding, type Gate, stated, unknown, type Verdict, verdict } from './verdict';
 
@@ -39,7 +39,7 @@ function judgeAll(readings: Readings): Verdict {
       ),
     );
   }
-  const hung = judgeHung(readings);
+  const hung = judgeLoad(readings);
   return verdict('fit', hung ? [...findings, hung] : findings);
 }
 
@@ -72,7 +72,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
       value: outMm,
       limit: slackMm,
       unit: 'mm',
-      room: (slackMm - outMm) / COMFORT_MM,
+      margin: (slackMm - outMm) / COMFORT_MM,
       brief: outMm > 0 ? `${outMm.toFixed(1)} mm out` : `${compiled.joints.length} seated`,
     },
     {

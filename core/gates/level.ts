@@ -15,7 +15,7 @@ const WANTED_PEAK_DBFS = -12;
 const CAUTION = 0.3;
 
 /** From the least that will do to what is told as quiet, and on to where peaks belong. */
-const quietRoom = (peakDbfs: number): number =>
+const quietMargin = (peakDbfs: number): number =>
   peakDbfs < LOW_PEAK_DBFS
     ? (CAUTION * (peakDbfs - QUIET_PEAK_DBFS)) / (LOW_PEAK_DBFS - QUIET_PEAK_DBFS)
     : CAUTION + ((1 - CAUTION) * (peakDbfs - LOW_PEAK_DBFS)) / (WANTED_PEAK_DBFS - LOW_PEAK_DBFS);
@@ -47,7 +47,7 @@ function judgeAll(readings: Readings): Verdict {
           value: headroomDb,
           limit: 0,
           unit: 'dB',
-          room: headroomDb / COMFORT_HEADROOM_DB,
+          margin: headroomDb / COMFORT_HEADROOM_DB,
           brief: `${dbText(headroomDb)} spare`,
           part: stage.part,
           lane: 'signal',
@@ -70,7 +70,7 @@ function judgeAll(readings: Readings): Verdict {
           value: spareDb,
           limit: 0,
           unit: 'dB',
-          room: spareDb / COMFORT_HEADROOM_DB,
+          margin: spareDb / COMFORT_HEADROOM_DB,
           brief: `${dbText(spareDb)} spare`,
           part,
           lane: 'signal',
@@ -95,7 +95,7 @@ function judgeAll(readings: Readings): Verdict {
         value: spare,
         limit: 0,
         unit: 'dB',
-        room: spare / -WANTED_PEAK_DBFS,
+        margin: spare / -WANTED_PEAK_DBFS,
         brief: `peaks ${dbText(loudest)}FS`,
         part: intended.part,
         joint,
@@ -129,7 +129,7 @@ function judgeAll(readings: Readings): Verdict {
         value: quietest,
         limit: QUIET_PEAK_DBFS,
         unit: 'dBFS',
-        room: quietRoom(quietest),
+        margin: quietMargin(quietest),
         brief: `peaks ${dbText(quietest)}FS`,
         part: intended.part,
         joint,

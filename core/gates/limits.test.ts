@@ -413,7 +413,7 @@ test.each(Object.entries(ROWS))('%s', (_, { gate, topic, of, at, limit, outside,
   };
   const [out] = found(outside);
   expect([out?.status, out?.limit]).toEqual([fails, limit]);
-  expect(out.room! < 0).toBe(fails === 'fail');
+  expect(out.margin! < 0).toBe(fails === 'fail');
   // Where a limit is only told once it is overstepped, nothing stands inside of it.
   if (!Number.isNaN(inside)) {
     const [just] = found(inside);

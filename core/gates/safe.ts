@@ -34,7 +34,7 @@ function judgeAll(readings: Readings): Verdict {
           value: spl,
           limit: DOSE_DB,
           unit: 'dB(A)',
-          room: Math.log2(allowed / minutes),
+          margin: Math.log2(allowed / minutes),
           brief: `${spl.toFixed(0)} dB at full volume`,
           part: ear.part,
           lane: 'return',
@@ -108,7 +108,7 @@ function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {
           limit: limit.maxVolt,
           unit: 'V',
           // What stands only while a plug goes in is told after what stays.
-          room: worst.milliampere === null ? spareDb / COMFORT_DB : Math.max(spareDb / COMFORT_DB, -0.5),
+          margin: worst.milliampere === null ? spareDb / COMFORT_DB : Math.max(spareDb / COMFORT_DB, -0.5),
           brief: worst.volt > limit.maxVolt ? `${worst.volt.toFixed(1)} V, bears ${limit.maxVolt}` : 'harmless',
           part: limit.part,
           joint: worst.joint ?? undefined,

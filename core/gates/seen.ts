@@ -45,7 +45,7 @@ function clocks({ compiled, channels }: Readings): Finding[] {
         value: ms,
         limit,
         unit: 'ms apart at the end',
-        room: ms <= noticed ? 1 - (0.7 * ms) / noticed : (0.299 * (limit - ms)) / (limit - noticed),
+        margin: ms <= noticed ? 1 - (0.7 * ms) / noticed : (0.299 * (limit - ms)) / (limit - noticed),
         brief: `clocks ${ms.toFixed(0)} ms apart`,
         part: parts[1],
         lane: 'signal',
@@ -199,7 +199,7 @@ function listed(entry: InputEntry, device: string, app: string): Finding {
     return stated('pass', { ...base, value: 1, limit: 1, unit: 'inputs', brief: 'listed, chosen' }, words);
   }
   const { ohm, minOhm, maxOhm } = entry.sense;
-  const room = Math.min(Math.log10(ohm / minOhm), Math.log10(maxOhm / ohm)) / COMFORT_DECADES;
+  const margin = Math.min(Math.log10(ohm / minOhm), Math.log10(maxOhm / ohm)) / COMFORT_DECADES;
   const low = ohm / minOhm < maxOhm / ohm;
   return finding(
     {
@@ -208,7 +208,7 @@ function listed(entry: InputEntry, device: string, app: string): Finding {
       limit: low ? minOhm : maxOhm,
       unit: 'ohm',
       // What is outside of it is not listed.
-      room: Math.max(0, room),
+      margin: Math.max(0, margin),
       brief: `reads ${ohmText(ohm)}`,
     },
     {
@@ -229,7 +229,7 @@ function absent(readings: Readings, entry: InputEntry, fail: Fail): Finding {
     value: Number.isFinite(sense.ohm) ? sense.ohm : null,
     limit: entry.why === 'open' ? sense.maxOhm : sense.minOhm,
     unit: 'ohm',
-    room: Math.max(-3, entry.why === 'open' ? -1 : Math.log10(Math.max(sense.ohm, 1e-3) / sense.minOhm)),
+    margin: Math.max(-3, entry.why === 'open' ? -1 : Math.log10(Math.max(sense.ohm, 1e-3) / sense.minOhm)),
     brief: `reads ${ohmText(sense.ohm)}`,
   };
   const reads = { reads: sense?.ohm ?? null, from: sense?.minOhm ?? null, to: sense?.maxOhm ?? null };

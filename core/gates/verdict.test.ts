@@ -3,9 +3,9 @@ import { expect, test } from 'vitest';
 import { gateMessage } from '../words';
 import { type Finding, finding, statusOf, unknown, verdict } from './verdict';
 
-const measured = (room: number): Finding =>
+const measured = (margin: number): Finding =>
   finding(
-    { topic: 'a', value: room, limit: 0, unit: 'dB', room, brief: String(room), lane: 'signal' },
+    { topic: 'a', value: margin, limit: 0, unit: 'dB', margin, brief: String(margin), lane: 'signal' },
     {
       good: gateMessage('level.peaks-fine', { device: 'phone', peak: -12 }),
       near: gateMessage('level.peaks-near', { device: 'phone', spare: 2 }),
@@ -16,17 +16,17 @@ const measured = (room: number): Finding =>
 test('below nothing fails, a little is a caution, more passes; and only what passes is said to be good', () => {
   expect([-0.01, 0, 0.29, 0.3, 5].map(statusOf)).toEqual(['fail', 'caution', 'caution', 'pass', 'pass']);
   fc.assert(
-    fc.property(fc.double({ min: -20, max: 20, noNaN: true }), (room) => {
-      const f = measured(room);
+    fc.property(fc.double({ min: -20, max: 20, noNaN: true }), (margin) => {
+      const f = measured(margin);
       expect(f.message).toBe(
         { pass: 'level.peaks-fine', caution: 'level.peaks-near', fail: 'level.clips', 'not known': '' }[f.status],
       );
-      expect(Math.sign(f.room!)).toBe(Math.sign(room));
+      expect(Math.sign(f.margin!)).toBe(Math.sign(margin));
     }),
   );
 });
 
-test('the worst finding speaks: a failure before a caution before what is not known before what passes, then the least room', () => {
+test('the worst finding speaks: a failure before a caution before what is not known before what passes, then the least margin', () => {
   const any = fc.oneof(
     fc.double({ min: -4, max: 4, noNaN: true }).map(measured),
     fc.constant(unknown('a', '?', gateMessage('level.not-known', {}), 'signal')),
@@ -35,8 +35,8 @@ test('the worst finding speaks: a failure before a caution before what is not kn
   fc.assert(
     fc.property(fc.array(any, { minLength: 1, maxLength: 8 }), (findings) => {
       const v = verdict('level', findings);
-      const sorted = [...findings].sort((a, b) => rank(a) - rank(b) || (a.room ?? 0) - (b.room ?? 0));
-      expect([v.status, v.room]).toEqual([sorted[0].status, sorted[0].room]);
+      const sorted = [...findings].sort((a, b) => rank(a) - rank(b) || (a.margin ?? 0) - (b.margin ?? 0));
+      expect([v.status, v.margin]).toEqual([sorted[0].status, sorted[0].margin]);
       expect(v.findings).toBe(findings);
     }),
   );

@@ -51,9 +51,9 @@ export interface Finding extends Said {
   readonly limit: number | null;
   readonly unit: string;
   /** Dimensionless margin: 0 just passes, 1 is comfortable, below 0 fails; null when not known. */
-  readonly room: number | null;
-  /** The same before it was cut off: decides between findings of equal room. */
-  readonly exactRoom?: number;
+  readonly margin: number | null;
+  /** The same before it was cut off: decides between findings of equal margin. */
+  readonly exactMargin?: number;
   /** The number in a few characters, for a margin bar. */
   readonly brief: string;
   /** The place, where it has one. */
@@ -69,30 +69,30 @@ export interface Verdict extends Finding {
 }
 
 /** Rooms are cut off here, so that one great margin does not hide how the others compare. */
-const MOST_ROOM = 2;
-const LEAST_ROOM = -3;
+const MOST_MARGIN = 2;
+const LEAST_MARGIN = -3;
 /** Passing, but with less than this, is a caution. */
 const CAUTION_BELOW = 0.3;
 
-export const clampRoom = (room: number): number => Math.max(LEAST_ROOM, Math.min(MOST_ROOM, room));
+export const clampMargin = (margin: number): number => Math.max(LEAST_MARGIN, Math.min(MOST_MARGIN, margin));
 
-export const statusOf = (room: number): Status => (room < 0 ? 'fail' : room < CAUTION_BELOW ? 'caution' : 'pass');
+export const statusOf = (margin: number): Status => (margin < 0 ? 'fail' : margin < CAUTION_BELOW ? 'caution' : 'pass');
 
 /** What was judged, and where: all of a finding but its status and its words. */
-type Measured = Omit<Finding, 'status' | 'room' | keyof Said> & { readonly room: number };
+type Measured = Omit<Finding, 'status' | 'margin' | keyof Said> & { readonly margin: number };
 
 /** A finding whose status follows from its margin; its words from its status, `near` where it passes but only just. */
 export function finding(
   measured: Measured,
   say: { readonly good: GateMessage; readonly near?: GateMessage; readonly bad: GateMessage },
 ): Finding {
-  const room = clampRoom(measured.room);
-  const status = statusOf(room);
+  const margin = clampMargin(measured.margin);
+  const status = statusOf(margin);
   const words = status === 'pass' ? say.good : status === 'caution' ? (say.near ?? say.bad) : say.bad;
-  return { ...measured, room, exactRoom: measured.room, status, ...sayGate(words) };
+  return { ...measured, margin, exactMargin: measured.margin, status, ...sayGate(words) };
 }
 
-const PLAIN_ROOM = { pass: 1, caution: 0.1, fail: -1, 'not known': null } as const satisfies Record<
+const PLAIN_MARGIN = { pass: 1, caution: 0.1, fail: -1, 'not known': null } as const satisfies Record<
   Status,
   number | null
 >;
@@ -104,7 +104,7 @@ export const stated = (status: Status, about: Stated, words: GateMessage): Findi
   value: null,
   limit: null,
   unit: '',
-  room: PLAIN_ROOM[status],
+  margin: PLAIN_MARGIN[status],
   ...about,
   status,
   ...sayGate(words),
@@ -116,7 +116,7 @@ export const unknown = (topic: string, brief: string, words: GateMessage, lane: 
 
 const SEVERITY: Readonly<Record<Status, number>> = { fail: 3, caution: 2, 'not known': 1, pass: 0 };
 
-const exact = (f: Finding): number => f.exactRoom ?? f.room ?? 0;
+const exact = (f: Finding): number => f.exactMargin ?? f.margin ?? 0;
 
 /** The worst finding speaks for the gate. */
 export function verdict(gate: GateName, findings: readonly Finding[]): Verdict {

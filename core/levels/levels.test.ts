@@ -103,7 +103,7 @@ describe('the window of a knob', () => {
         // A gate that fails by the same figure everywhere is another part's fault.
         const judged = KNOB_GATES.filter((gate) => {
           const seen = statuses.map((s) => s.verdicts.find((v) => v.gate === gate)!);
-          return seen.some((v) => v.status !== 'fail' || Math.abs(v.exactRoom! - seen[0].exactRoom!) > 0.02);
+          return seen.some((v) => v.status !== 'fail' || Math.abs(v.exactMargin! - seen[0].exactMargin!) > 0.02);
         });
         const free = statuses
           .filter(({ verdicts }) => !verdicts.some((v) => v.status === 'fail' && judged.includes(v.gate)))

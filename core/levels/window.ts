@@ -97,7 +97,7 @@ function movingOver(
 const FAILS: readonly Status[] = ['fail', 'not known'];
 const CAUTIONS: readonly Status[] = ['fail', 'not known', 'caution'];
 
-const exact = (f: Finding | undefined): number => f?.exactRoom ?? f?.room ?? 0;
+const exact = (f: Finding | undefined): number => f?.exactMargin ?? f?.margin ?? 0;
 
 /** Findings by what they are measured against, the worst of each. */
 function kindsOf(verdicts: readonly Verdict[]): ReadonlyMap<string, Kind> {

@@ -55,7 +55,7 @@ export function* anotherWay<T>(
 /** Knobs that a search turned and that nothing hangs on go back to where they stand as sold. */
 function withoutIdleKnobs(setup: Setup, catalogue: Catalogue): Setup {
   let lean = setup;
-  const figures = (s: Setup) => JSON.stringify(mustAssess(s, catalogue).verdicts.map((v) => [v.status, v.room]));
+  const figures = (s: Setup) => JSON.stringify(mustAssess(s, catalogue).verdicts.map((v) => [v.status, v.margin]));
   const wanted = figures(setup);
   for (const part of setup.parts) {
     for (const knob of Object.keys(part.knobs ?? {})) {

@@ -2,7 +2,7 @@ import type { Assessment } from '../assess';
 import { type Failing, failingOf } from '../cause';
 import { type Change, insertPart, swapPart } from '../change';
 import { type Catalogue, isGiven, type Part, type PartClass, type Setup } from '../model';
-import { classesFor, holesFor, type Stock } from '../plan';
+import { accessoryClasses, accessoryPorts, type Stock } from '../plan';
 
 /** Gates that are mended along the line: by what lies on it, or is put into it. */
 const ON_THE_LINE: ReadonlySet<string> = new Set(['fit', 'wired', 'seen', 'level', 'clean', 'safe', 'powered']);
@@ -60,8 +60,8 @@ function* accessories(
   const wantsPower = failing.some((f) => f.gate === 'powered');
   const kinds = [...(wantsEars ? (['listening'] as const) : []), ...(wantsPower ? (['power'] as const) : [])];
   for (const kind of kinds) {
-    for (const { part, port } of holesFor(kind, setup, catalogue)) {
-      for (const c of classesFor(kind, setup, catalogue)) {
+    for (const { part, port } of accessoryPorts(kind, setup, catalogue)) {
+      for (const c of accessoryClasses(kind, setup, catalogue)) {
         yield { do: 'attach', to: { part, port: port.id }, part: another(c) };
       }
     }

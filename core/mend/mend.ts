@@ -27,7 +27,7 @@ export interface Mend {
   readonly givesUp: readonly string[];
 }
 
-/** Of two that pass without a caution, more room decides nothing. */
+/** Of two that pass without a caution, more margin decides nothing. */
 const PLENTY = 0.3;
 
 /** Below this share of good tries a piece says so. */
@@ -123,7 +123,7 @@ export function pruned(bench: Bench, changes: readonly Change[]): readonly Chang
   return kept;
 }
 
-/** Does anything pass less well in the one than in the other: a gate, or room that matters? */
+/** Does anything pass less well in the one than in the other: a gate, or margin that matters? */
 function isWorse(one: Assessment, other: Assessment): boolean {
   const effect = effectOf(other, one);
   const [a, b] = [scoreOf(one), scoreOf(other)];
@@ -164,7 +164,7 @@ export const compareMends = (harm: boolean, a: Mend, b: Mend): number =>
   a.cost - b.cost ||
   cautions(a) - cautions(b) ||
   a.effortS - b.effortS ||
-  Math.min(PLENTY, b.score.room) - Math.min(PLENTY, a.score.room);
+  Math.min(PLENTY, b.score.margin) - Math.min(PLENTY, a.score.margin);
 
 const isAnotherWay = (m: Mend): boolean => m.changes.some((c) => c.do === 'restore');
 

@@ -3,7 +3,7 @@ import { areMore, type Cause, causesOf, failingOf, inOrder, type Try, tryOut } f
 import type { Change } from '../change';
 import { solveKnobs } from '../levels';
 import { type Catalogue, type Drawer, looseParts, type Setup } from '../model';
-import { settleKnobs, stockOf } from '../plan';
+import { stockOf, tuneKnobs } from '../plan';
 import { anotherWay } from './another-way';
 import { acquisitions } from './candidates';
 import { type Bench, compareMends, knobChanges, type Mend, mendOf, pruned } from './mend';
@@ -142,7 +142,7 @@ function* search(setup: Setup, drawer: Drawer | null, catalogue: Catalogue): Gen
     0,
     MOST_SETTLED,
   )) {
-    const settled = settleKnobs(t.setup, catalogue);
+    const settled = tuneKnobs(t.setup, catalogue);
     offer([t.change, ...knobChanges(t.setup, settled.setup, catalogue)]);
     yield told();
   }

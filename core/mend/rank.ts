@@ -33,7 +33,7 @@ const actsOf = ({ changes }: Mend): string =>
     .sort()
     .join();
 
-/** Less ill than before; or, where nothing failed, with more room at its weakest. */
+/** Less ill than before; or, where nothing failed, with more margin at its weakest. */
 export function isBetter({ before }: Bench, mend: Mend): boolean {
   // What would still harm is no fix, whatever else it mends.
   if (mend.gates.safe === 'fail') return false;

@@ -2,7 +2,7 @@ import { type Assessment, assess, mustAssess } from '../assess';
 import { causesOf, confirmed, effectOf, failingOf, freeActs, inOrder, type Try, triesOf } from '../cause';
 import { apply, applyAll, type Change, freePorts, freshJointId, portsFit } from '../change';
 import type { Catalogue } from '../model';
-import { classesFor, holesFor } from '../plan';
+import { accessoryClasses, accessoryPorts } from '../plan';
 import { acquisitions } from './candidates';
 import type { Bench, Mend } from './mend';
 import { cheapestFirst } from './rank';
@@ -116,8 +116,8 @@ export function* feeders(
     if (part === null || !isFed(part.class)) continue;
     const half = apply(setup, catalogue, change);
     if (!half) continue;
-    for (const { part: at, port } of holesFor('power', half, catalogue)) {
-      for (const c of classesFor('power', half, catalogue)) {
+    for (const { part: at, port } of accessoryPorts('power', half, catalogue)) {
+      for (const c of accessoryClasses('power', half, catalogue)) {
         const take = stock.take(c.id, half.parts.filter((p) => p.class === c.id).length);
         const second: Change = { do: 'attach', to: { part: at, port: port.id }, part: take.part };
         const fed = apply(half, catalogue, second);

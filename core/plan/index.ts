@@ -1,10 +1,10 @@
-export { type Beside, classesFor, holesFor } from './accessories';
+export { type AccessoryKind, accessoryClasses, accessoryPorts } from './accessories';
 export type { Answer, Best } from './answers';
 export { type HubPorts, hubPorts, type Quieter, quieterFor, type Swap, swapsFor } from './improve';
 export { solver } from './kit';
 export { type KitProgress, type KitWish, kitsFor, type NamedKit } from './kits';
 export { type PlanProgress, plan, type Route } from './plan';
-export { type Opener, openers } from './relaxations';
+export { type Relaxation, relaxations } from './relaxations';
 export { costOf, type Rate, rateOf, type Stock, shoppingCsv, shoppingList, stockOf, type Wanted } from './stock';
-export { type Score, scoreOf, settleKnobs, statusesOf } from './tuning';
+export { type Score, scoreOf, statusesOf, tuneKnobs } from './tuning';
 export { type Uses, usesOf } from './uses';

@@ -105,7 +105,7 @@ export async function* kitsFor(
     jobs: jobs.map(
       ({ id }, i): KitJob => ({
         id,
-        routes: ways[i].map((a) => ({ needs: classNeeds(a.setup, catalogue), room: a.score.room })),
+        routes: ways[i].map((a) => ({ needs: classNeeds(a.setup, catalogue), margin: a.score.margin })),
       }),
     ),
     atOnce,

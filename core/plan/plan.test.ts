@@ -5,7 +5,7 @@ import { catalogue } from '@/tests/support/frozen';
 import { assess } from '../assess';
 import { GATES } from '../gates';
 import { checkDocument, type Drawer, type Job, type Preference, quantity, type Setup, turnKnob } from '../model';
-import { type PlanProgress, plan, settleKnobs, swapsFor } from '.';
+import { type PlanProgress, plan, swapsFor, tuneKnobs } from '.';
 import { beats, compareBy, frontOf } from './answers';
 import { buildSetup, searchChains } from './search';
 import { stockOf } from './stock';
@@ -64,7 +64,7 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
     }
   });
   test('none beats another on all of cost, margin, pieces and mass; each but the first says why it lost and how it would win', () => {
-    const merits = answers.map((a) => ({ ...a, room: a.score.room }));
+    const merits = answers.map((a) => ({ ...a, margin: a.score.margin }));
     for (const [i, a] of answers.entries()) {
       if (i > 0) expect(compareBy('balanced')(answers[i - 1], a)).toBeLessThanOrEqual(0);
       expect(a.lostBy === null).toBe(i === 0);
@@ -92,7 +92,7 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
 test('the front is what brute force finds: nothing on it is beaten, and all that is off it is', () => {
   const merit = fc.record({
     cost: fc.integer({ min: 0, max: 6 }),
-    room: fc.integer({ min: 0, max: 12 }).map((r) => r / 10),
+    margin: fc.integer({ min: 0, max: 12 }).map((r) => r / 10),
     pieces: fc.integer({ min: 1, max: 5 }),
     massG: fc.integer({ min: 0, max: 5 }),
   });
@@ -133,7 +133,7 @@ test('with few classes about, the answers are the front of every chain there is'
         const every = [...searchChains(alone, small, stock, { lacking: true })]
           .filter((c) => c !== null)
           .map((c, i) => {
-            const { setup, assessment } = settleKnobs(buildSetup(c, alone, small, stock, `c${i}`), small);
+            const { setup, assessment } = tuneKnobs(buildSetup(c, alone, small, stock, `c${i}`), small);
             const pieces = setup.parts.filter((p) => p.id !== device && p.class !== device);
             const massG = pieces.reduce((sum, p) => sum + quantity(p, small.parts.get(p.class)!, 'massG'), 0);
             const score = scoreOf(assessment);
@@ -145,7 +145,7 @@ test('with few classes about, the answers are the front of every chain there is'
         expect(works.length > 0).toBe(working.length > 0);
         // What is found is not beaten by anything that there is; the cheapest and the lightest are found.
         for (const a of works.slice(1)) {
-          expect(working.some((b) => beats(b, { ...a, room: a.score.room }) && b.room <= 1)).toBe(false);
+          expect(working.some((b) => beats(b, { ...a, margin: a.score.margin }) && b.margin <= 1)).toBe(false);
         }
         if (working.length > 0) {
           expect(Math.min(...works.map((a) => a.cost))).toBeCloseTo(Math.min(...working.map((b) => b.cost)), 9);
@@ -224,7 +224,7 @@ test('settled knobs put the loudest peaks below the target by less than a step, 
   const peakOf = (s: Setup) =>
     Math.max(...judged(s).readings.channels.flatMap((c) => c.arrivals.map((a) => a.peakDbfs)));
   expect(peakOf(quiet)).toBeLessThan(-40);
-  const settled = settleKnobs(quiet, catalogue).setup;
+  const settled = tuneKnobs(quiet, catalogue).setup;
   expect(peakOf(settled)).toBeLessThanOrEqual(-12);
   expect(peakOf(settled)).toBeGreaterThan(-24);
 });

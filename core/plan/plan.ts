@@ -9,23 +9,23 @@ import {
   quantity,
   type Setup,
 } from '../model';
-import { accompany } from './accessories';
-import { type Answer, chosen, samePieces, survives, works } from './answers';
-import { canMixFarEnd, destinationsOf, guestWays, withFarEnd } from './destinations';
+import { addAccessories } from './accessories';
+import { type Answer, chooseAnswers, devicesServed, isWorking, samePieces } from './answers';
+import { canMixFarEnd, destinationsOf, newSecondaryRoutes, withFarEnd } from './destinations';
 import {
   BY_MONEY,
   BY_PIECES,
   buildSetup,
   type Chain,
   classCounts,
-  inTurn,
+  interleave,
   type Link,
-  promising,
+  newDeferral,
   reaches,
   searchChains,
 } from './search';
 import { costOf, ratesOf, stockOf } from './stock';
-import { inexperienced, knownKnobs, type Score, type Settled, scoreOf, settleKnobs } from './tuning';
+import { type Candidate, knownKnobs, newExperience, type Score, scoreOf, tuneKnobs } from './tuning';
 
 /** A chain that was computed, as a point of the cost and margin it has. */
 export interface Route {
@@ -61,8 +61,8 @@ const MOST_POOR = 15;
 /** So many setups assessed are enough where something works: further knobs are tried for one chain than for another. */
 const ENOUGH_EFFORT = 150;
 const ENOUGH_EFFORT_FOR_SEVERAL = 230;
-/** A chain with this much room at its weakest gate gains nothing from further pieces. */
-const GOOD_ROOM = 0.3;
+/** A chain with this much margin at its weakest gate gains nothing from further pieces. */
+const GOOD_MARGIN = 0.3;
 
 /**
  * Find chains for a job, by least money and by fewest pieces in turn, and keep those that none beats, in the order that the
@@ -83,15 +83,15 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     return good.some((g) => g.every((c) => there.has(c)));
   };
   const progress = (done: boolean): PlanProgress => ({
-    answers: chosen(job, found, drawer?.currency),
-    working: found.filter(works),
+    answers: chooseAnswers(job, found, drawer?.currency),
+    working: found.filter(isWorking),
     routes: [...routes],
     done,
   });
-  const memory = promising(catalogue);
-  const past = inexperienced();
+  const memory = newDeferral(catalogue);
+  const past = newExperience();
   const knobs = knownKnobs();
-  const ways = guestWays(job, catalogue, stock, past);
+  const ways = newSecondaryRoutes(job, catalogue, stock, past);
   let assessed = 0;
   let poor = 0;
   let triedMixes = 0;
@@ -116,7 +116,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     past,
   );
   /** Where all but the ears is well, and a mixer is on the way: the caller brought into it. */
-  const withEars = (settled: Settled): Settled => {
+  const withEars = (settled: Candidate): Candidate => {
     if (triedMixes >= MOST_MIXES || !canMixFarEnd(settled, catalogue)) return settled;
     triedMixes += 1;
     return withFarEnd(settled, catalogue, stock);
@@ -130,7 +130,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     assessed += 1;
     if (chain.poor) poor += 1;
     const led = withEars(
-      ways.withGuests(chain, accompany(settleKnobs(setup, catalogue, past), catalogue, stock, past)),
+      ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), catalogue, stock, past)),
     );
     memory.learn(chain, led.setup, led.assessment);
     if (scoreOf(led.assessment).failing === 0) knobs.learn(led.setup);
@@ -146,8 +146,9 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     const harms = settled.assessment.verdicts.some((v) => v.gate === 'safe' && v.status === 'fail');
     if (!harms && (job.budget === null || cost <= job.budget)) {
       const answer = answerOf(settled, cost, toBuy, drawer, catalogue);
-      if (works(answer)) past.demanding = true;
-      if (works(answer) && score.room >= GOOD_ROOM) good.push([...classCounts(chain.links.slice(0, -1), 1).keys()]);
+      if (isWorking(answer)) past.demanding = true;
+      if (isWorking(answer) && score.margin >= GOOD_MARGIN)
+        good.push([...classCounts(chain.links.slice(0, -1), 1).keys()]);
       if (!found.some((a) => samePieces(a, answer))) found = [...found, answer];
     }
     return progress(false);
@@ -156,8 +157,11 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   const searches = [BY_MONEY, BY_PIECES].map((pieceCost) =>
     searchChains(job, catalogue, stock, { ...wishes, pieceCost }),
   );
-  for (const chain of inTurn(searches)) {
-    if (found.some(works) && (poor >= MOST_POOR || past.effort >= (also ? ENOUGH_EFFORT_FOR_SEVERAL : ENOUGH_EFFORT)))
+  for (const chain of interleave(searches)) {
+    if (
+      found.some(isWorking) &&
+      (poor >= MOST_POOR || past.effort >= (also ? ENOUGH_EFFORT_FOR_SEVERAL : ENOUGH_EFFORT))
+    )
       break;
     if (assessed >= (also ? MOST_TRIED_FOR_SEVERAL : MOST_TRIED) || reached >= MOST_REACHED) break;
     const news = tried(chain);
@@ -165,15 +169,15 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   }
   // Nothing gets there with all that is needed: chains that lack something tell what it is.
   const lacking = routes.length > 0 ? [] : searchChains(job, catalogue, stock, { ...wishes, lacking: true });
-  for (const chain of inTurn([lacking])) {
+  for (const chain of interleave([lacking])) {
     if (routes.length >= MOST_LACKING) break;
     const news = tried(chain);
     if (news) yield news;
   }
   if (job.preference === 'next-device') {
     // Each takes an assessment a device: asked only of those that are shown.
-    for (const { setup } of chosen(job, found, drawer?.currency)) {
-      const devices = survives(setup, hostsOf(setup, catalogue)![0].part.id, catalogue);
+    for (const { setup } of chooseAnswers(job, found, drawer?.currency)) {
+      const devices = devicesServed(setup, hostsOf(setup, catalogue)![0].part.id, catalogue);
       found = found.map((a) => (a.setup === setup ? { ...a, devices } : a));
       yield progress(false);
     }
@@ -182,7 +186,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
 }
 
 function answerOf(
-  { setup, assessment }: Settled,
+  { setup, assessment }: Candidate,
   cost: number,
   toBuy: readonly Part[],
   drawer: Drawer | null,

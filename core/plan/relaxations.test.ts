@@ -2,9 +2,9 @@ import { expect, test } from 'vitest';
 import { demoJobs } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
 import type { Job } from '../model';
-import { openers } from '.';
+import { relaxations } from '.';
 
-const last = (job: Job) => [...openers(job, null, catalogue)].at(-1)!;
+const last = (job: Job) => [...relaxations(job, null, catalogue)].at(-1)!;
 const kiln = demoJobs.find((j) => j.id === 'kiln-opening')!;
 
 test('with nothing owned and nothing to spend, money opens the way; each opener changes one blank and works', () => {

@@ -3,7 +3,7 @@ import type { Answer } from './answers';
 import { plan } from './plan';
 
 /** A change of the job with which some chain works. */
-export interface Opener {
+export interface Relaxation {
   readonly label: string;
   readonly job: Job;
   readonly answer: Answer;
@@ -17,8 +17,8 @@ const TRIED_EACH = 20;
  * changes come first; of devices, the first few that are enough.
  * A generator of all found so far.
  */
-export function* openers(job: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<readonly Opener[]> {
-  const found: Opener[] = [];
+export function* relaxations(job: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<readonly Relaxation[]> {
+  const found: Relaxation[] = [];
   let devices = 0;
   for (const { label, job: other, isDevice } of changes(job, catalogue)) {
     const most = other.app === job.app && !isDevice ? Number.POSITIVE_INFINITY : TRIED_EACH;

@@ -5,7 +5,7 @@ import { mustAssess } from '../assess';
 import { checkDocument, FORMAT_VERSION, type Job, type Setup } from '../model';
 import type { Answer } from './answers';
 import { plan } from './plan';
-import { settleKnobs } from './tuning';
+import { tuneKnobs } from './tuning';
 
 // What a practitioner would answer, by common practice: an instrument goes into a high resistance, a line feed through a
 // pad, a voice and an instrument into an input each.
@@ -21,7 +21,7 @@ function answersOf(wanted: Job): readonly Answer[] {
 }
 const classes = (setup: Setup) => setup.parts.map((p) => p.class);
 const status = (setup: Setup, gate: string) =>
-  settleKnobs(setup, catalogue).assessment.verdicts.find((v) => v.gate === gate)!.status;
+  tuneKnobs(setup, catalogue).assessment.verdicts.find((v) => v.gate === gate)!.status;
 
 /** A row of parts, each joined to the next by the ports named. */
 function row(wanted: Job, ...parts: readonly (readonly [string, string, string])[]): Setup {
@@ -78,7 +78,7 @@ test('a line feed into a phone is brought down on the way; without that it is fa
     ['splitter-2-1', 'mic', 'plug'],
     ['phone-headset', 'socket', ''],
   );
-  const level = settleKnobs(bare, catalogue).assessment.verdicts.find((v) => v.gate === 'level')!;
+  const level = tuneKnobs(bare, catalogue).assessment.verdicts.find((v) => v.gate === 'level')!;
   expect(level).toMatchObject({ status: 'fail' });
   // 40 to 60 dB between line and microphone level, less what the device's range takes up: common practice.
   expect(level.value).toBeLessThan(-15);

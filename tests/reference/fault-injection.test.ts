@@ -40,7 +40,7 @@ test('whatever is broken, no finding is NaN, and each says what it judged in a s
     judged += 1;
     for (const v of mustAssess(setup, catalogue).verdicts) {
       for (const f of v.findings) {
-        for (const n of [f.value, f.limit, f.room])
+        for (const n of [f.value, f.limit, f.margin])
           expect([setup.id, f.topic, n === null || !Number.isNaN(n)]).toEqual([setup.id, f.topic, true]);
         expect(f.topic).not.toBe('');
         expect(f.sentence).toMatch(/^[\p{Lu}\d].*\.$/u);

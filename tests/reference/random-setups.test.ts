@@ -41,9 +41,9 @@ describe('any parts in any sockets', () => {
           expect(v.sentence).not.toMatch(/NaN|undefined|Infinity|null/);
           if (v.joint !== undefined) expect(setup.joints.map((j) => j.id)).toContain(v.joint);
           if (v.part !== undefined) expect(setup.parts.map((p) => p.id)).toContain(v.part);
-          if (v.status === 'pass') expect(v.room).toBeGreaterThanOrEqual(0);
-          if (v.status === 'fail') expect(v.room).toBeLessThan(0);
-          expect(v.room === null).toBe(v.status === 'not known');
+          if (v.status === 'pass') expect(v.margin).toBeGreaterThanOrEqual(0);
+          if (v.status === 'fail') expect(v.margin).toBeLessThan(0);
+          expect(v.margin === null).toBe(v.status === 'not known');
         }
         expect(allNumbers(told)).toBe(true);
       }),

@@ -6,7 +6,7 @@ import type { Setup } from '@/core/model';
 import { GATE_TITLES, MarginBar, partName, StatusMark, useAll, useReport, useSetup, washOf } from '../kit';
 import { Screen } from '../shell';
 
-/** Two setups side by side, gate by gate: which has more room, and what is different. */
+/** Two setups side by side, gate by gate: which has more margin, and what is different. */
 export function CompareScreen() {
   const router = useRouter();
   const query = useSearchParams();
@@ -84,14 +84,14 @@ interface SideProps {
   readonly other: Report | null;
 }
 
-/** So much more room is worth a mark. */
+/** So much more margin is worth a mark. */
 const MORE = 0.05;
 
 function Side({ gate, own, other }: SideProps) {
   const mine = own?.verdicts.find((v) => v.gate === gate);
   const theirs = other?.verdicts.find((v) => v.gate === gate);
   if (!mine) return <div className="min-h-20 rounded-xl border border-rule bg-card" />;
-  const better = theirs !== undefined && (mine.room ?? -9) > (theirs.room ?? -9) + MORE;
+  const better = theirs !== undefined && (mine.margin ?? -9) > (theirs.margin ?? -9) + MORE;
   return (
     <div
       className={`min-w-0 rounded-xl border px-3 py-2 ${washOf(mine.status)} ${better ? 'border-2 border-accent' : 'border-rule'}`}
@@ -100,7 +100,7 @@ function Side({ gate, own, other }: SideProps) {
         <StatusMark status={mine.status} size={18} /> {GATE_TITLES[gate]}
         {better && <span className="ml-auto whitespace-nowrap text-accent text-xs desk:text-sm">more margin</span>}
       </p>
-      <MarginBar room={mine.room} status={mine.status} />
+      <MarginBar margin={mine.margin} status={mine.status} />
       <p className="font-mono text-sm">{mine.brief}</p>
       <p className="text-sm leading-snug">{mine.sentence}</p>
     </div>

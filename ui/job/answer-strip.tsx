@@ -91,7 +91,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
           <dd className="flex items-center justify-end gap-1.5 font-semibold text-ink">
             <StatusMark status={weakest.status} size={16} />
             {GATE_TITLES[weakest.gate]}
-            <span className="font-mono">{weakest.room === null ? '?' : signed(weakest.room, 1)}</span>
+            <span className="font-mono">{weakest.margin === null ? '?' : signed(weakest.margin, 1)}</span>
           </dd>
           <dt>signal to noise</dt>
           <dd className="text-right font-mono font-semibold text-ink">

@@ -7,9 +7,9 @@ import { letterOf } from './letter';
 
 const HEIGHT = 250;
 const EDGE = { left: 34, right: 12, top: 10, bottom: 28 };
-/** A failing chain has no room worth the name: it stands in the red below 0, deeper with each gate that fails. */
+/** A failing chain has no margin worth the name: it stands in the red below 0, deeper with each gate that fails. */
 const shownRoom = (r: { readonly score: Route['score'] }): number =>
-  r.score.failing + r.score.unknown > 0 ? -0.25 * (r.score.failing + r.score.unknown) : r.score.room;
+  r.score.failing + r.score.unknown > 0 ? -0.25 * (r.score.failing + r.score.unknown) : r.score.margin;
 
 /** What margin costs: every chain computed, and the answers by letter. */
 export function CostChart({
@@ -29,7 +29,8 @@ export function CostChart({
   const front = answers
     .filter((a) => a.score.failing + a.score.unknown === 0)
     .filter(
-      (a) => !answers.some((b) => b !== a && b.cost <= a.cost && b.score.room > a.score.room && b.score.failing === 0),
+      (a) =>
+        !answers.some((b) => b !== a && b.cost <= a.cost && b.score.margin > a.score.margin && b.score.failing === 0),
     )
     .sort((a, b) => a.cost - b.cost);
   const step = line<Answer>(

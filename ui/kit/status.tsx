@@ -17,22 +17,22 @@ export function StatusMark({ status, size = 20 }: { readonly status: Status; rea
   return <Icon size={size} strokeWidth={2.4} className={`shrink-0 ${colour}`} role="img" aria-label={status} />;
 }
 
-/** How far right and left the bar goes: the ends of the room that gates give. */
+/** How far right and left the bar goes: the ends of the margin that gates give. */
 const MOST = 2;
 const LEAST = -2;
 
 /** Room to the right of the tick, want to the left of it. */
-export function MarginBar({ room, status }: { readonly room: number | null; readonly status: Status }) {
-  const share = room === null ? 0 : Math.max(LEAST, Math.min(MOST, room)) / (room < 0 ? -LEAST : MOST);
+export function MarginBar({ margin, status }: { readonly margin: number | null; readonly status: Status }) {
+  const share = margin === null ? 0 : Math.max(LEAST, Math.min(MOST, margin)) / (margin < 0 ? -LEAST : MOST);
   const width = `${Math.max(2, 50 * Math.abs(share))}%`;
   return (
     <div className="relative h-2" aria-hidden>
       <div className="absolute top-[3px] right-0 left-0 h-0.5 bg-rule" />
       <div className="absolute top-[-1px] left-1/2 h-2.5 w-0.5 bg-ink" />
-      {room !== null && (
+      {margin !== null && (
         <div
           className={`absolute top-0.5 h-1 rounded-full ${MARKS[status].bar}`}
-          style={room < 0 ? { right: '50%', width } : { left: '50%', width }}
+          style={margin < 0 ? { right: '50%', width } : { left: '50%', width }}
         />
       )}
     </div>

@@ -4,7 +4,7 @@ import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, KitProgress, KitWish, Opener, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
+import type { HubPorts, KitProgress, KitWish, PlanProgress, Quieter, Relaxation, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
@@ -245,7 +245,7 @@ export function useHubPorts(setup: Setup): readonly HubPorts[] {
 
 /** What would open a way for a job that has none; searched for only where it is wanted. */
 export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | undefined, wanted: boolean) {
-  const [state, setState] = useState<{ readonly found: readonly Opener[]; readonly done: boolean }>(NO_OPENERS);
+  const [state, setState] = useState<{ readonly found: readonly Relaxation[]; readonly done: boolean }>(NO_OPENERS);
   useAskedEffect(() => {
     setState(NO_OPENERS);
     if (!job || drawer === undefined || !wanted) return;

@@ -56,7 +56,7 @@ export function Kits({ jobs, drawer, progress, searching }: Props) {
                 <span className="font-mono">{k.kit.massG.toFixed(0)} g</span>
               </span>
               <span className="block text-soft text-sm">
-                least margin {signed(Math.min(...k.answers.map((a) => a.answer.score.room)), 1)}
+                least margin {signed(Math.min(...k.answers.map((a) => a.answer.score.margin)), 1)}
                 {k.kit.gap > 0 && `, proved to ${(100 * k.kit.gap).toFixed(0)} %`}
                 {!progress.done && ', so far'}
               </span>
@@ -136,7 +136,7 @@ function InFull({ kit, drawer, nameOf }: InFullProps) {
             <li key={job} className="border-rule border-t py-2 first:border-t-0">
               <p className="flex justify-between gap-3 font-semibold">
                 <span>{nameOf(job)}</span>
-                <span className="font-mono">margin {signed(answer.score.room, 1)}</span>
+                <span className="font-mono">margin {signed(answer.score.margin, 1)}</span>
               </p>
               <p className="text-soft">{answer.setup.parts.map(partName).join(' · ')}</p>
             </li>

@@ -29,7 +29,7 @@ export function Gates({ report, chosen, onChoose }: Props) {
               <span className="font-semibold desk:w-20 desk:text-left">{GATE_TITLES[v.gate]}</span>
               <span className="hidden min-w-0 flex-1 desk:block">
                 <span className="block truncate text-right font-mono text-sm">{minus(v.brief)}</span>
-                <MarginBar room={v.room} status={v.status} />
+                <MarginBar margin={v.margin} status={v.status} />
               </span>
             </button>
           </li>

@@ -2,11 +2,11 @@ import { freePorts } from '../../change';
 import type { Catalogue, PartClass, PortSpec, Setup } from '../../model';
 
 /** What is put beside a chain: something to listen by, or something to charge from. */
-export type Beside = 'listening' | 'power';
+export type AccessoryKind = 'listening' | 'power';
 
 /** Holes that take headphones; or those for a charger, and ports of the device that it can be charged by. */
-export const holesFor = (
-  kind: Beside,
+export const accessoryPorts = (
+  kind: AccessoryKind,
   setup: Setup,
   catalogue: Catalogue,
 ): readonly { readonly part: string; readonly port: PortSpec }[] => {
@@ -19,7 +19,7 @@ export const holesFor = (
 };
 
 /** Classes that can go there, at the place of the job. */
-export const classesFor = (kind: Beside, { job }: Setup, catalogue: Catalogue): readonly PartClass[] =>
+export const accessoryClasses = (kind: AccessoryKind, { job }: Setup, catalogue: Catalogue): readonly PartClass[] =>
   [...catalogue.parts.values()].filter(
     (c) => c.kind === kind && c.ports[0].flow !== 'out' && (job.place === 'desk-mains' || !c.needs?.includes('mains')),
   );

@@ -2,30 +2,30 @@ import { attachPart } from '../../change';
 import { type Catalogue, turnKnob } from '../../model';
 import type { Stock } from '../stock';
 import {
+  type Candidate,
+  candidateOf,
   compareScores,
   type Experience,
   faultsOf,
-  inexperienced,
   isHopeless,
-  judged,
-  listenWell,
-  type Settled,
+  newExperience,
   scoreOf,
-  settleFrom,
+  setMonitoring,
+  tuneFrom,
 } from '../tuning';
-import { type Beside, classesFor, holesFor } from './accessory-ports';
+import { type AccessoryKind, accessoryClasses, accessoryPorts } from './accessory-ports';
 
 /**
  * Add what a chain needs beside it: headphones where someone must hear or the device wants to see them, a charger where a
  * part can be fed and lacks it.
  * Each is tried in every free hole that it fits, and kept where the whole comes out best.
  */
-export function accompany(
-  settled: Settled,
+export function addAccessories(
+  settled: Candidate,
   catalogue: Catalogue,
   stock: Stock,
-  past: Experience = inexperienced(),
-): Settled {
+  past: Experience = newExperience(),
+): Candidate {
   let best = settled;
   const failing = (gate: string) => best.assessment.verdicts.some((v) => v.gate === gate && v.status === 'fail');
   const wantsLoad = best.assessment.readings.intended?.why === 'no-headphones';
@@ -38,32 +38,38 @@ export function accompany(
 }
 
 /** The device on its own supply, where it has one and the place has mains. */
-function onMains(settled: Settled, catalogue: Catalogue, past: Experience): Settled {
+function onMains(settled: Candidate, catalogue: Catalogue, past: Experience): Candidate {
   const { part, partClass } = settled.assessment.readings.compiled.device;
   const knob = partClass.knobs?.find((k) => k.id === partClass.host!.mainsKnob);
   if (!knob || settled.setup.job.place !== 'desk-mains') return settled;
   let best = settled;
   for (let position = 1; position <= knob.max; position++) {
-    const tried = judged(turnKnob(settled.setup, part.id, knob.id, position), catalogue, past);
+    const tried = candidateOf(turnKnob(settled.setup, part.id, knob.id, position), catalogue, past);
     if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
   }
   return best;
 }
 
-function tryKind(kind: Beside, settled: Settled, catalogue: Catalogue, stock: Stock, past: Experience): Settled {
+function tryKind(
+  kind: AccessoryKind,
+  settled: Candidate,
+  catalogue: Catalogue,
+  stock: Stock,
+  past: Experience,
+): Candidate {
   const { setup: bare } = settled;
-  const classes = [...classesFor(kind, bare, catalogue)].sort(
+  const classes = [...accessoryClasses(kind, bare, catalogue)].sort(
     (a, b) => stock.take(a.id, 0).price - stock.take(b.id, 0).price,
   );
   const classOf = (id: string) => bare.parts.find((p) => p.id === id)!.class;
   let best = settled;
-  for (const hole of holesFor(kind, bare, catalogue)) {
+  for (const hole of accessoryPorts(kind, bare, catalogue)) {
     for (const c of classes) {
       const setup = attachPart(settled.setup, catalogue, hole, { ...stock.take(c.id, 0).part, id: c.id });
       if (!setup) continue;
       const key = `${classOf(hole.part)}.${hole.port.id} ${kind === 'power' ? c.id : ''} ${faultsOf(settled)}`;
       if (past.tries.isBad(key)) continue;
-      const tried = listenWell(judged(setup, catalogue, past), catalogue);
+      const tried = setMonitoring(candidateOf(setup, catalogue, past), catalogue);
       past.tries.keep(key, compareScores(scoreOf(tried.assessment), scoreOf(settled.assessment)) < 0);
       if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
       // One pair of headphones is like another, but not every power bank lasts.
@@ -71,5 +77,5 @@ function tryKind(kind: Beside, settled: Settled, catalogue: Catalogue, stock: St
     }
   }
   // What is heard or fed hardly moves the knobs of the line: they are set once, for the best of them.
-  return best === settled ? settled : settleFrom(best, catalogue, past);
+  return best === settled ? settled : tuneFrom(best, catalogue, past);
 }

@@ -1,2 +1,2 @@
-export { type Beside, classesFor, holesFor } from './accessory-ports';
-export { accompany } from './add-accessories';
+export { type AccessoryKind, accessoryClasses, accessoryPorts } from './accessory-ports';
+export { addAccessories } from './add-accessories';

@@ -36,13 +36,13 @@ const MOST_ANSWERS = 8;
 const MOST_MISSES = 3;
 
 /** Whether every gate is passed. */
-export const works = (a: Answer): boolean => a.score.failing + a.score.unknown === 0;
-const merits = (a: Answer): Merits => ({ cost: a.cost, room: a.score.room, pieces: a.pieces, massG: a.massG });
+export const isWorking = (a: Answer): boolean => a.score.failing + a.score.unknown === 0;
+const merits = (a: Answer): Merits => ({ cost: a.cost, margin: a.score.margin, pieces: a.pieces, massG: a.massG });
 
 /** Of all that was found: what is worth showing, in the order that the job prefers, with reasons. */
-export function chosen(job: Job, found: readonly Answer[], currency: string | undefined): readonly Answer[] {
+export function chooseAnswers(job: Job, found: readonly Answer[], currency: string | undefined): readonly Answer[] {
   const order = compareBy(job.preference ?? 'balanced');
-  const working = found.filter(works).sort(order);
+  const working = found.filter(isWorking).sort(order);
   if (working.length === 0) return withReasons(job, [...found].sort(order).slice(0, MOST_MISSES), currency);
   const onFront = new Set(frontOf(working.map((a) => ({ ...merits(a), a }))).map((m) => m.a));
   // What is preferred is shown even where the preference weighs something else than the front does.
@@ -56,7 +56,7 @@ export function chosen(job: Job, found: readonly Answer[], currency: string | un
 
 export const samePieces = (a: Answer, b: Answer): boolean =>
   a.cost === b.cost &&
-  a.score.room === b.score.room &&
+  a.score.margin === b.score.margin &&
   a.setup.parts.length === b.setup.parts.length &&
   a.setup.parts.every((p, i) => b.setup.parts[i]?.class === p.class);
 
@@ -68,7 +68,7 @@ const withReasons = (job: Job, answers: readonly Answer[], currency: string | un
       : {
           ...answer,
           lostBy: sayPlan(reason(job, answer, a, currency)).sentence,
-          toWin: works(answer) ? sayPlan(toWin(answer, a, currency)).sentence : null,
+          toWin: isWorking(answer) ? sayPlan(toWin(answer, a, currency)).sentence : null,
         },
   );
 };
@@ -81,7 +81,7 @@ function reason(job: Job, a: Answer, best: Answer, currency: string | undefined)
   }
   return (
     preferred(job, a, best, currency) ??
-    (upToEnough(a.score).room < upToEnough(best.score).room
+    (upToEnough(a.score).margin < upToEnough(best.score).margin
       ? planMessage('lost.margin', { gate: title(a.weakest) })
       : null) ??
     byMoney(a, best, currency) ??
@@ -133,7 +133,7 @@ function byMoney(a: Answer, best: Answer, currency: string | undefined): PlanMes
 function toWin(a: Answer, first: Answer, currency: string | undefined): PlanMessage {
   const better = [
     a.cost < first.cost && 'a lower price',
-    a.score.room > first.score.room && 'more margin',
+    a.score.margin > first.score.margin && 'more margin',
     a.pieces < first.pieces && 'fewer parts',
     a.massG < first.massG && 'less weight',
   ].filter((w) => w !== false);

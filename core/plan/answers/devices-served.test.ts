@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { sketch, usbMic } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
-import { survives } from './devices-served';
+import { devicesServed } from './devices-served';
 
 describe('what survives the next device', () => {
   test('a USB-C microphone works on what has such a socket; on none that has not', () => {
@@ -9,7 +9,7 @@ describe('what survives the next device', () => {
     const sockets = [...catalogue.parts.values()].filter(
       (c) => c.host && c.id !== 'tablet-usb-c' && c.usb && c.ports.some((p) => p.connector === 'usb-c:socket'),
     );
-    const count = survives(setup, 'tablet-usb-c', catalogue);
+    const count = devicesServed(setup, 'tablet-usb-c', catalogue);
     expect(count).toBeGreaterThan(0);
     expect(count).toBeLessThanOrEqual(sockets.length);
   });
@@ -23,6 +23,6 @@ describe('what survives the next device', () => {
     const alike = [...catalogue.parts.values()].filter(
       (c) => c.host && c.id !== 'camera' && c.ports.some((p) => /^socket-3\.5/.test(p.connector)),
     );
-    expect(survives(setup, 'camera', catalogue)).toBeLessThanOrEqual(alike.length);
+    expect(devicesServed(setup, 'camera', catalogue)).toBeLessThanOrEqual(alike.length);
   });
 });

@@ -6,7 +6,7 @@ import { type Catalogue, devicesOf, type Setup } from '../../model';
 const NEEDED = ['fit', 'wired', 'seen'] as const;
 
 /** On how many other device classes the same pieces would fit, be wired right and be seen. */
-export function survives(setup: Setup, device: string, catalogue: Catalogue): number {
+export function devicesServed(setup: Setup, device: string, catalogue: Catalogue): number {
   const own = setup.parts.find((p) => p.id === device)!.class;
   return devicesOf(catalogue).filter((c) => {
     if (c.id === own) return false;

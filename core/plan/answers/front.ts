@@ -1,7 +1,7 @@
-/** What routes are weighed by: less is better, but for room. */
+/** What routes are weighed by: less is better, but for margin. */
 export interface Merits {
   readonly cost: number;
-  readonly room: number;
+  readonly margin: number;
   readonly pieces: number;
   readonly massG: number;
 }
@@ -9,7 +9,7 @@ export interface Merits {
 /** Margin beyond what is comfortable beats nothing. */
 const COMFORTABLE = 1;
 
-const weighed = (m: Merits): readonly number[] => [m.cost, -Math.min(m.room, COMFORTABLE), m.pieces, m.massG];
+const weighed = (m: Merits): readonly number[] => [m.cost, -Math.min(m.margin, COMFORTABLE), m.pieces, m.massG];
 
 /** Is one at least as good in all, and better in something? */
 export function beats(a: Merits, b: Merits): boolean {

@@ -18,9 +18,9 @@ export interface Ranked {
 }
 
 /** Margin beyond this is plenty: it no longer outweighs money. */
-const ENOUGH_ROOM = 0.5;
+const ENOUGH_MARGIN = 0.5;
 
-export const upToEnough = (s: Score): Score => ({ ...s, room: Math.min(s.room, ENOUGH_ROOM) });
+export const upToEnough = (s: Score): Score => ({ ...s, margin: Math.min(s.margin, ENOUGH_MARGIN) });
 
 /** Money, and what is lost on average when a piece does not do what it should. */
 const loss = (a: Ranked): number => a.cost + LOSS * (1 - a.reliable);

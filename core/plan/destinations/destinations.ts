@@ -9,10 +9,10 @@ import {
   type PortSpec,
   type Setup,
 } from '../../model';
-import { accompany } from '../accessories';
-import { betweenOf, type End, endsFrom, growing, isRightHalf, type Link, takes } from '../search';
+import { addAccessories } from '../accessories';
+import { accepts, betweenOf, type End, endsFrom, growing, isRightHalf, type Link } from '../search';
 import { costOf, type Stock } from '../stock';
-import { compareScores, type Experience, type Settled, scoreOf, settleKnobs } from '../tuning';
+import { type Candidate, compareScores, type Experience, scoreOf, tuneKnobs } from '../tuning';
 
 /** From a free output to another device: a lead or two, a pad, and an adapter that converts. */
 const LIMITS = { pieces: 4, doing: 2 };
@@ -23,7 +23,7 @@ const MOST_OF_A_TAP = 4;
 /** Brings further destinations into setups that lead to the first. */
 export interface Destinations {
   /** With every further destination of the job, each by its cheapest way that works, else by the best there is. */
-  reach(settled: Settled): Settled;
+  reach(settled: Candidate): Candidate;
 }
 
 /**
@@ -51,7 +51,7 @@ export function destinationsOf(
     known.set(key, ends);
     const holes = catalogue.parts.get(device)!.ports.filter((p) => p.flow === 'in');
     const fitting = ends.flatMap((end) => {
-      const hole = holes.find((h) => takes(end.out, h));
+      const hole = holes.find((h) => accepts(end.out, h));
       return hole ? [{ end, hole: hole.id }] : [];
     });
     return fitting
@@ -109,9 +109,9 @@ export function destinationsOf(
             rank: past.tries.isGood(w.name) ? 0 : past.tries.isBad(w.name) ? 2 : 1,
           }))
           .sort((a, b) => a.rank - b.rank || a.cost - b.cost);
-        let found: Settled | null = null;
+        let found: Candidate | null = null;
         for (const { setup, name } of ways.slice(0, MOST_TRIED)) {
-          const next = accompany(settleKnobs(setup, catalogue, past), catalogue, stock, past);
+          const next = addAccessories(tuneKnobs(setup, catalogue, past), catalogue, stock, past);
           past.tries.keep(name, scoreOf(next.assessment).failing === 0);
           if (!found || compareScores(scoreOf(next.assessment), scoreOf(found.assessment)) < 0) found = next;
           if (scoreOf(found.assessment).failing === 0) break;

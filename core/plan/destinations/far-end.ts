@@ -1,9 +1,9 @@
 import { mustAssess } from '../../assess';
 import { freePorts, otherHoles } from '../../change';
 import { type Catalogue, hearsFarEnd, type Joint, type PartClass, type PortSpec, type Setup } from '../../model';
-import { betweenOf, type End, endsFrom, growing, isRightHalf, takes } from '../search';
+import { accepts, betweenOf, type End, endsFrom, growing, isRightHalf } from '../search';
 import type { Stock } from '../stock';
-import { compareScores, listenWell, opened, type Settled, scoreOf, settleKnobs } from '../tuning';
+import { type Candidate, compareScores, openFaders, scoreOf, setMonitoring, tuneKnobs } from '../tuning';
 
 /** From where the device plays to the mixer: two leads, or a lead and a box. */
 const RETURN = { pieces: 2, doing: 1 };
@@ -13,7 +13,7 @@ const EARS = { pieces: 1, doing: 0 };
 const MOST_RETURNS = 2;
 
 /** Does a chain pass through a mixer and fail by its ears alone, where the caller must be heard? */
-export function canMixFarEnd({ setup, assessment }: Settled, catalogue: Catalogue): boolean {
+export function canMixFarEnd({ setup, assessment }: Candidate, catalogue: Catalogue): boolean {
   const failing = assessment.verdicts.filter((v) => v.status === 'fail');
   const isMixer = (c: string) => catalogue.parts.get(c)!.kind === 'mixer';
   return (
@@ -30,7 +30,7 @@ export function canMixFarEnd({ setup, assessment }: Settled, catalogue: Catalogu
  * send could be taken from is tried, and the gates decide.
  * @returns what comes out best; the same as came in where nothing does better.
  */
-export function withFarEnd(settled: Settled, catalogue: Catalogue, stock: Stock): Settled {
+export function withFarEnd(settled: Candidate, catalogue: Catalogue, stock: Stock): Candidate {
   const { setup } = settled;
   const classOf = (id: string): PartClass => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!;
   const between = betweenOf(catalogue.parts.values());
@@ -49,7 +49,7 @@ export function withFarEnd(settled: Settled, catalogue: Catalogue, stock: Stock)
             holes
               .filter(
                 (h, i) =>
-                  takes(end.out, h.port) &&
+                  accepts(end.out, h.port) &&
                   (!h.port.pair || end.out.pair !== undefined) &&
                   !holes.slice(i + 1).some((later) => isAlike(h.port, later.port)),
               )
@@ -73,10 +73,10 @@ export function withFarEnd(settled: Settled, catalogue: Catalogue, stock: Stock)
       }
       const whole: Setup = { ...setup, parts: grown.parts, joints: grown.joints };
       const ways = sendsOf(whole, catalogue, mixer)
-        .map((way) => (ear ? opened(way, catalogue, mixer, back.hole.id, ear.from.id) : way))
+        .map((way) => (ear ? openFaders(way, catalogue, mixer, back.hole.id, ear.from.id) : way))
         .map((way) => ({ way, score: scoreOf(mustAssess(way, catalogue)) }))
         .sort((a, b) => compareScores(a.score, b.score));
-      const tried = listenWell(settleKnobs(ways[0].way, catalogue), catalogue);
+      const tried = setMonitoring(tuneKnobs(ways[0].way, catalogue), catalogue);
       if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
     }
   }
@@ -95,7 +95,9 @@ function sendsOf(setup: Setup, catalogue: Catalogue, mixer: string): readonly Se
   const moved = setup.joints.filter(isSend).flatMap((joint) =>
     otherHoles(setup, catalogue, joint.id)
       .filter(({ part, port }) => part === mixer && port.flow === 'out' && !isSecond(port))
-      .map(({ port, setup: there }) => inputs.reduce((s, input) => opened(s, catalogue, mixer, input, port.id), there)),
+      .map(({ port, setup: there }) =>
+        inputs.reduce((s, input) => openFaders(s, catalogue, mixer, input, port.id), there),
+      ),
   );
   return [setup, ...moved];
 }
@@ -113,7 +115,7 @@ function headphonesAt(
     .flatMap((end) =>
       listening.flatMap((c) =>
         c.ports
-          .filter((p) => takes(end.out, { ...p, carries: 'any' }))
+          .filter((p) => accepts(end.out, { ...p, carries: 'any' }))
           .map((p) => ({
             from: hole.port,
             end,

@@ -1,3 +1,3 @@
 export { destinationsOf } from './destinations';
 export { canMixFarEnd, withFarEnd } from './far-end';
-export { guestWays } from './secondary-routes';
+export { newSecondaryRoutes } from './secondary-routes';

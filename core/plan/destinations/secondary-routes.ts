@@ -1,68 +1,76 @@
 import type { Assessment } from '../../assess';
 import type { Catalogue, Job, Setup } from '../../model';
-import { accompany } from '../accessories';
-import { apartFrom, type Branch, buildSetup, type Chain, guestsOf, type Link, sortedSources } from '../search';
+import { addAccessories } from '../accessories';
+import {
+  type Branch,
+  buildSetup,
+  type Chain,
+  type Link,
+  portsOfOtherInputs,
+  secondarySources,
+  sortedSources,
+} from '../search';
 import type { Stock } from '../stock';
-import { compareScores, type Experience, judged, type Settled, scoreOf, settleKnobs } from '../tuning';
+import { type Candidate, candidateOf, compareScores, type Experience, scoreOf, tuneKnobs } from '../tuning';
 
 /** Other ways in, assessed at most in one search. */
 const MOST_WAYS = 60;
 
 /** Other ways in for sources that join a chain on its way; what was found at one part is remembered for the next chain. */
-export interface GuestWays {
+export interface SecondaryRoutes {
   /** The chain with the ways that were found to be best before. */
   asKnown(chain: Chain): Chain;
   /** Where a chain does not work: other ways in for those that join it, one after the other. */
-  withGuests(chain: Chain, settled: Settled): Settled;
+  withSecondaries(chain: Chain, settled: Candidate): Candidate;
 }
 
 /** @param past what was tried in vain in the same search. */
-export function guestWays(job: Job, catalogue: Catalogue, stock: Stock, past: Experience): GuestWays {
+export function newSecondaryRoutes(job: Job, catalogue: Catalogue, stock: Stock, past: Experience): SecondaryRoutes {
   const { lead, others } = sortedSources(job);
-  const guests = guestsOf(others, catalogue, stock);
+  const secondaries = secondarySources(others, catalogue, stock);
   const known = new Map<string, Branch>();
   let tried = 0;
-  const keyOf = (joining: Link, guest: Branch) => `${joining.classId} ${joining.inPort} ${guest.source}`;
-  /** The setup as those that lead alone would have it: what fails so is not the guests' fault. */
+  const keyOf = (joining: Link, secondary: Branch) => `${joining.classId} ${joining.inPort} ${secondary.source}`;
+  /** The setup as those that lead alone would have it: what fails so is not the secondaries' fault. */
   const alone = (setup: Setup): Setup => ({
     ...setup,
     job: { ...job, sources: lead },
     placements: setup.placements.filter((p) => lead.some((s) => s.id === p.source)),
   });
-  const fails = (setup: Setup): boolean => scoreOf(settleKnobs(setup, catalogue, past).assessment).failing > 0;
+  const fails = (setup: Setup): boolean => scoreOf(tuneKnobs(setup, catalogue, past).assessment).failing > 0;
   return {
     asKnown(chain) {
       const links = chain.links.map((l) =>
-        l.guests.length === 0 ? l : { ...l, guests: l.guests.map((g) => known.get(keyOf(l, g)) ?? g) },
+        l.secondaries.length === 0 ? l : { ...l, secondaries: l.secondaries.map((g) => known.get(keyOf(l, g)) ?? g) },
       );
       return { ...chain, links };
     },
-    withGuests(chain, settled) {
-      const at = chain.links.findIndex((l) => l.guests.length > 0);
+    withSecondaries(chain, settled) {
+      const at = chain.links.findIndex((l) => l.secondaries.length > 0);
       if (at < 0 || scoreOf(settled.assessment).failing === 0) return settled;
-      const unknown = chain.links[at].guests.filter((g) => !known.has(keyOf(chain.links[at], g)));
+      const unknown = chain.links[at].secondaries.filter((g) => !known.has(keyOf(chain.links[at], g)));
       if (unknown.length === 0 || fails(alone(settled.setup))) return settled;
       let best = settled;
       let links = chain.links;
-      for (const guest of unknown) {
-        const { classId, inPort, alsoIn, guests: all } = links[at];
+      for (const secondary of unknown) {
+        const { classId, inPort, alsoIn, secondaries: all } = links[at];
         const joining = catalogue.parts.get(classId)!;
-        const others = all.filter((g) => g.source !== guest.source).map((g) => g.port);
-        const taken = [inPort!, ...alsoIn, ...apartFrom(joining, inPort!), ...others];
-        for (const other of guests.others(joining, taken, guest)) {
+        const others = all.filter((g) => g.source !== secondary.source).map((g) => g.port);
+        const taken = [inPort!, ...alsoIn, ...portsOfOtherInputs(joining, inPort!), ...others];
+        for (const other of secondaries.others(joining, taken, secondary)) {
           if (scoreOf(best.assessment).failing === 0 || tried >= MOST_WAYS) break;
           tried += 1;
-          const come = links[at].guests.map((g) => (g.source === guest.source ? other : g));
-          const changed = links.with(at, { ...links[at], guests: come });
+          const come = links[at].secondaries.map((g) => (g.source === secondary.source ? other : g));
+          const changed = links.with(at, { ...links[at], secondaries: come });
           const setup = buildSetup({ ...chain, links: changed }, job, catalogue, stock, settled.setup.id);
           // Knobs mend the level and nothing else: where more is amiss than before, they need not be turned.
-          if (amiss(judged(setup, catalogue, past).assessment) > amiss(best.assessment)) continue;
-          const next = accompany(settleKnobs(setup, catalogue, past), catalogue, stock, past);
+          if (amiss(candidateOf(setup, catalogue, past).assessment) > amiss(best.assessment)) continue;
+          const next = addAccessories(tuneKnobs(setup, catalogue, past), catalogue, stock, past);
           if (compareScores(scoreOf(next.assessment), scoreOf(best.assessment)) >= 0) continue;
           best = next;
           links = changed;
         }
-        known.set(keyOf(links[at], guest), links[at].guests.find((g) => g.source === guest.source)!);
+        known.set(keyOf(links[at], secondary), links[at].secondaries.find((g) => g.source === secondary.source)!);
       }
       return best;
     },

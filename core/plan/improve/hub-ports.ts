@@ -28,7 +28,7 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
   const hubs = setup.parts.filter((p) => p.id !== device && (catalogue.parts.get(p.class)!.usb?.down.length ?? 0) > 1);
   return hubs.flatMap(({ id: hub, class: classId }): readonly HubPorts[] => {
     const spec = catalogue.parts.get(classId)!;
-    const hung = setup.joints.flatMap((joint): readonly { joint: Joint; side: 'a' | 'b' }[] => {
+    const plugged = setup.joints.flatMap((joint): readonly { joint: Joint; side: 'a' | 'b' }[] => {
       const side = joint.a.part === hub ? 'a' : joint.b.part === hub ? 'b' : null;
       return side && spec.usb!.down.includes(joint[side].port) ? [{ joint, side }] : [];
     });
@@ -37,16 +37,16 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
       moved: 0,
       ...worth(
         before,
-        hung.map(({ joint, side }) => joint[side === 'a' ? 'b' : 'a'].part),
+        plugged.map(({ joint, side }) => joint[side === 'a' ? 'b' : 'a'].part),
       ),
     };
     const start = best;
-    const pieces = hung.map(({ joint, side }) => joint[side === 'a' ? 'b' : 'a'].part);
+    const pieces = plugged.map(({ joint, side }) => joint[side === 'a' ? 'b' : 'a'].part);
     for (const ports of placings(
       kindsOf(spec),
-      hung.map(({ joint, side }) => joint[side].port),
+      plugged.map(({ joint, side }) => joint[side].port),
     )) {
-      const fits = hung.every(({ joint, side }, i) => {
+      const fits = plugged.every(({ joint, side }, i) => {
         const far = joint[side === 'a' ? 'b' : 'a'];
         const farPort = catalogue.parts
           .get(setup.parts.find((p) => p.id === far.part)!.class)!
@@ -54,17 +54,17 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
         return portsFit(spec.ports.find((p) => p.id === ports[i])!, farPort);
       });
       if (!fits) continue;
-      const moved = hung.filter(({ joint, side }, i) => joint[side].port !== ports[i]).length;
+      const moved = plugged.filter(({ joint, side }, i) => joint[side].port !== ports[i]).length;
       const joints = setup.joints.map((joint) => {
-        const i = hung.findIndex((h) => h.joint === joint);
-        return i < 0 ? joint : { ...joint, [hung[i].side]: { part: hub, port: ports[i] } };
+        const i = plugged.findIndex((h) => h.joint === joint);
+        return i < 0 ? joint : { ...joint, [plugged[i].side]: { part: hub, port: ports[i] } };
       });
       const next = { ...setup, joints };
       const tried = { setup: next, moved, ...worth(treeOf(next), pieces) };
       if (tried.noticed > best.noticed || (tried.noticed === best.noticed && beats(tried, best))) best = tried;
     }
     if (best === start) return [];
-    const moves = hung.flatMap(({ joint, side }, i) => {
+    const moves = plugged.flatMap(({ joint, side }, i) => {
       const to = best.setup.joints.find((j) => j.id === joint.id)![side].port;
       return to === joint[side].port ? [] : [{ part: pieces[i], from: joint[side].port, to }];
     });

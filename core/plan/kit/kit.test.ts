@@ -15,7 +15,7 @@ const route: fc.Arbitrary<KitRoute> = fc.record({
       maxLength: 3,
     })
     .map((list) => new Map(list)),
-  room: fc.integer({ min: 0, max: 14 }).map((r) => r / 10),
+  margin: fc.integer({ min: 0, max: 14 }).map((r) => r / 10),
 });
 const question: fc.Arbitrary<KitQuestion> = fc
   .record({
@@ -49,7 +49,7 @@ function every(q: KitQuestion): readonly { cost: number; massG: number; margin: 
       return {
         cost: CLASSES.reduce((sum, c) => sum + PRICES[c] * Math.max(0, most(c) - (q.owned.get(c) ?? 0)), 0),
         massG: CLASSES.reduce((sum, c) => sum + MASSES[c] * most(c), 0),
-        margin: chosen.reduce((sum, r) => sum + Math.min(1, r.room), 0),
+        margin: chosen.reduce((sum, r) => sum + Math.min(1, r.margin), 0),
       };
     })
     .filter((k) => q.mostG === null || k.massG <= q.mostG);
@@ -91,7 +91,7 @@ describe('the smallest kit', async () => {
   });
   test('by hand: two jobs share a part when one follows the other, and need two when they are at once', async () => {
     const needs = new Map([['c', 1]]);
-    const jobs = ['j0', 'j1'].map((id) => ({ id, routes: [{ needs, room: 1 }] }));
+    const jobs = ['j0', 'j1'].map((id) => ({ id, routes: [{ needs, margin: 1 }] }));
     const q = (atOnce: readonly string[]): KitQuestion => ({
       jobs,
       atOnce,
@@ -108,7 +108,7 @@ describe('the smallest kit', async () => {
       id: `j${i}`,
       routes: Array.from({ length: 30 }, (_, k) => ({
         needs: new Map(CLASSES.map((c, n) => [c, 1 + ((7 * i + 5 * k + 3 * n) % 3)])),
-        room: (k % 7) / 7,
+        margin: (k % 7) / 7,
       })),
     }));
     const q: KitQuestion = {

@@ -1,9 +1,9 @@
 import type { Drawer } from '../../model';
 
-/** One way to do a job: how many of each class it takes, and how much room it leaves at its weakest gate. */
+/** One way to do a job: how many of each class it takes, and how much margin it leaves at its weakest gate. */
 export interface KitRoute {
   readonly needs: ReadonlyMap<string, number>;
-  readonly room: number;
+  readonly margin: number;
 }
 
 export interface KitJob {
@@ -102,7 +102,7 @@ export async function bestKit(
     chosen,
     carried,
     massG: [...carried].reduce((sum, [c, n]) => sum + n * question.massG(c), 0),
-    margin: jobs.reduce((sum, j) => sum + roomOf(j.routes[chosen.get(j.id)!]), 0),
+    margin: jobs.reduce((sum, j) => sum + marginOf(j.routes[chosen.get(j.id)!]), 0),
     gap: found.gap,
   };
 }
@@ -127,7 +127,7 @@ export async function holdsUpTo(question: KitQuestion, kit: Kit, solve: Solve): 
   return limits;
 }
 
-const roomOf = (r: KitRoute): number => Math.min(COMFORTABLE, r.room);
+const marginOf = (r: KitRoute): number => Math.min(COMFORTABLE, r.margin);
 const classesOf = ({ jobs }: KitQuestion): readonly string[] =>
   [...new Set(jobs.flatMap((j) => j.routes.flatMap((r) => [...r.needs.keys()])))].sort();
 
@@ -168,7 +168,7 @@ function program(
   const money = classes.map((c, i) => [price(c), `x${i}`] as const);
   const mass = classes.map((c, i) => [massG(c), `k${i}`] as const);
   const routes = jobs.flatMap((j, i) => j.routes.map((r, k) => ({ name: `y${i}_${k}`, job: i, route: r })));
-  const rooms = (weight: number) => routes.map((r) => [weight * roomOf(r.route), r.name] as const);
+  const rooms = (weight: number) => routes.map((r) => [weight * marginOf(r.route), r.name] as const);
   const aim =
     'most' in goal
       ? `Maximize\n ${sum([...rooms(1), ...money.map(([n, x]) => [-TIE * n, x] as const)])}`

@@ -9,7 +9,7 @@ const DIGITAL = new Set(['usb', 'radio', 'power']);
 const thought = new WeakMap<PortSpec, WeakMap<PortSpec, boolean>>();
 
 /** Would it make sense to plug this output into that input? */
-export function takes(out: PortSpec, into: PortSpec): boolean {
+export function accepts(out: PortSpec, into: PortSpec): boolean {
   const known = thought.get(out) ?? new WeakMap<PortSpec, boolean>();
   thought.set(out, known);
   const before = known.get(into);

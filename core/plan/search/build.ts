@@ -99,16 +99,16 @@ export function buildSetup(chain: Chain, job: Job, catalogue: Catalogue, stock: 
     starts.push(setup.parts[first].id);
     return end;
   });
-  const guests: { readonly source: string; readonly part: string }[] = [];
+  const secondaries: { readonly source: string; readonly part: string }[] = [];
   const come = ({ source, links }: Branch): End => {
     const first = setup.parts.length;
     const end = setup.follow(null, links);
-    guests.push({ source, part: setup.parts[first].id });
+    secondaries.push({ source, part: setup.parts[first].id });
     return end;
   };
   let previous: End = ends[0];
   chain.links.slice(trunkFrom).forEach((link, i) => {
-    const branches = link.guests.map((g) => ({ end: come(g), port: g.port }));
+    const branches = link.secondaries.map((g) => ({ end: come(g), port: g.port }));
     const part = setup.add(link.classId);
     const holes = [link.inPort!, ...link.alsoIn];
     const incoming = i === 0 ? ends : [previous];
@@ -121,8 +121,8 @@ export function buildSetup(chain: Chain, job: Job, catalogue: Catalogue, stock: 
 
   const worn = placedM(catalogue, chain.links[0].classId);
   const place = (source: Source): Placement => {
-    const guest = guests.find((g) => g.source === source.id);
-    if (guest) return { ...guest, distanceM: BY_WIRE_M };
+    const secondary = secondaries.find((g) => g.source === source.id);
+    if (secondary) return { ...secondary, distanceM: BY_WIRE_M };
     const part = starts[Math.min(lead.indexOf(source), starts.length - 1)];
     if (source.from !== undefined) return { source: source.id, part, distanceM: BY_WIRE_M };
     // One microphone for several voices stands between them: no nearer than arm's length.

@@ -16,7 +16,7 @@ export interface Link {
   /** Further ports that take the other microphones, where this part joins them. */
   readonly alsoIn: readonly string[];
   /** Sources of another kind that come in here as well, each by a way of its own. */
-  readonly guests: readonly Branch[];
+  readonly secondaries: readonly Branch[];
   /** Port it leaves by; null for the device. */
   readonly outPort: string | null;
 }
@@ -29,7 +29,7 @@ export interface Branch {
 }
 
 /** Is this the part at which several sources come together? */
-export const isJoining = (l: Link): boolean => l.alsoIn.length + l.guests.length > 0;
+export const isJoining = (l: Link): boolean => l.alsoIn.length + l.secondaries.length > 0;
 
 /** How many of each class some links take; what stands before the joining part is needed once a microphone. */
 export function classCounts(links: readonly Link[], microphones: number): ReadonlyMap<string, number> {
@@ -39,7 +39,7 @@ export function classCounts(links: readonly Link[], microphones: number): Readon
   const joinedAt = joins < 0 ? links.length - (links.at(-1)?.outPort === null ? 1 : 0) : joins;
   links.forEach((link, i) => {
     add(link.classId, i < joinedAt ? microphones : 1);
-    for (const guest of link.guests) for (const l of guest.links) add(l.classId, 1);
+    for (const secondary of link.secondaries) for (const l of secondary.links) add(l.classId, 1);
   });
   return counts;
 }

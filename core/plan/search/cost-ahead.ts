@@ -1,10 +1,10 @@
 import TinyQueue from 'tinyqueue';
 import type { Catalogue, PartClass, PortSpec } from '../../model';
 import { priceOfCopies, type Stock } from '../stock';
-import { takes } from './accepts';
+import { accepts } from './accepts';
 import { JOIN, type Needs } from './needs';
-import { apartFrom, outsOf } from './ports';
-import type { Guests } from './secondary-sources';
+import { outsOf, portsOfOtherInputs } from './ports';
+import type { SecondarySources } from './secondary-sources';
 
 interface Leaving {
   readonly partClass: PartClass;
@@ -20,7 +20,7 @@ function leadingInto(catalogue: Catalogue): (into: PortSpec) => readonly Leaving
   const all = [...catalogue.parts.values()].filter((c) => !c.host);
   const outs = all.flatMap((c) => outsOf(c).map((port): Leaving => ({ partClass: c, port })));
   return (into) => {
-    const leading = known.get(into) ?? outs.filter((o) => takes(o.port, into));
+    const leading = known.get(into) ?? outs.filter((o) => accepts(o.port, into));
     known.set(into, leading);
     return leading;
   };
@@ -40,7 +40,7 @@ export function costAhead(
   stock: Stock,
   needs: Needs,
   leads: number,
-  guests: Guests,
+  secondaries: SecondarySources,
   pieceCost: number,
 ): (port: PortSpec, open: number) => number | undefined {
   const leadInto = leadingInto(catalogue);
@@ -53,7 +53,7 @@ export function costAhead(
   );
   /** Going into a part by a port, after which `left` is still needed, costs so much from there on. */
   const relax = (c: PartClass, into: PortSpec, left: number, cost: number) => {
-    const joins = joining.get(into) ?? joinsAt(c, into, leads, guests);
+    const joins = joining.get(into) ?? joinsAt(c, into, leads, secondaries);
     joining.set(into, joins);
     for (const open of needs.every) {
       if ((needs.after(open, c, into) & ~joins) !== left) continue;
@@ -81,10 +81,11 @@ export function costAhead(
   return (port, open) => ahead.get(port)?.[open];
 }
 
-/** JOIN when the part has as many holes like this one as lead there, and others for the guests. */
-function joinsAt(c: PartClass, into: PortSpec, leads: number, guests: Guests): number {
+/** JOIN when the part has as many holes like this one as lead there, and others for the secondaries. */
+function joinsAt(c: PartClass, into: PortSpec, leads: number, secondaries: SecondarySources): number {
   const alike = c.ports.filter((p) => p.flow === 'in' && p.connector === into.connector).map((p) => p.id);
-  return alike.length >= leads && guests.into(c, [...alike.slice(0, leads), ...apartFrom(c, into.id)]) !== null
+  return alike.length >= leads &&
+    secondaries.into(c, [...alike.slice(0, leads), ...portsOfOtherInputs(c, into.id)]) !== null
     ? JOIN
     : 0;
 }

@@ -1,7 +1,7 @@
 import type { Assessment } from '../../assess';
 import type { Catalogue, Setup } from '../../model';
 import type { Readings } from '../../readings';
-import { tally } from '../tuning';
+import { newTrackRecord } from '../tuning';
 import type { Chain, Link } from './chain';
 import { hasEars } from './needs';
 import { isWire } from './wire';
@@ -16,7 +16,7 @@ const ENOUGH_DEAF = 6;
 const ENOUGH_ALIKE = 8;
 
 /** What was learned from the chains assessed so far: what is to come that looks poor, and is put off. */
-export interface Promising {
+export interface Deferral {
   /** Of a whole chain, or of its beginning. */
   isPoor(links: readonly Link[], microphones: number): boolean;
   learn(chain: Chain, setup: Setup, assessment: Assessment): void;
@@ -25,10 +25,10 @@ export interface Promising {
 /**
  * A memory of one search. It forbids nothing: what looks poor is only put off, so that the time goes to chains that differ.
  */
-export function promising(catalogue: Catalogue): Promising {
-  const meetings = tally();
-  const pieces = tally();
-  const listening = tally(ENOUGH_DEAF);
+export function newDeferral(catalogue: Catalogue): Deferral {
+  const meetings = newTrackRecord();
+  const pieces = newTrackRecord();
+  const listening = newTrackRecord(ENOUGH_DEAF);
   const tooHot = new Set<string>();
   const alike = new Map<string, number>();
   const portsOf = (a: string, b: string) => [a, b].sort().join(' ');
@@ -37,11 +37,11 @@ export function promising(catalogue: Catalogue): Promising {
   const doing = (links: readonly Link[], microphones: number): string => beginnings(links, microphones).at(-1)!;
   /** The same of the first link, of the first two, and so on. */
   const beginnings = (links: readonly Link[], microphones: number): readonly string[] => {
-    let so = `${microphones}`;
+    let prefix = `${microphones}`;
     return links.map((l) => {
-      if (!isWire(classOf(l))) so += ` ${l.inPort}>${l.classId}>${l.outPort}`;
-      for (const g of l.guests) so += ` ${doing(g.links, 1)}${g.port}`;
-      return so;
+      if (!isWire(classOf(l))) prefix += ` ${l.inPort}>${l.classId}>${l.outPort}`;
+      for (const g of l.secondaries) prefix += ` ${doing(g.links, 1)}${g.port}`;
+      return prefix;
     });
   };
   /** By which someone could hear. */

@@ -1,10 +1,10 @@
-export { isRightHalf, takes } from './accepts';
+export { accepts, isRightHalf } from './accepts';
 export { buildSetup, growing } from './build';
 export { type Branch, type Chain, classCounts, type Link } from './chain';
-export { promising } from './deferral';
+export { newDeferral } from './deferral';
 export { reaches } from './distance';
-export { inTurn } from './interleave';
-export { apartFrom } from './ports';
+export { interleave } from './interleave';
+export { portsOfOtherInputs } from './ports';
 export { BY_MONEY, BY_PIECES, searchChains, sortedSources } from './search';
-export { guestsOf } from './secondary-sources';
+export { secondarySources } from './secondary-sources';
 export { betweenOf, type End, endsFrom } from './stretches';

@@ -9,7 +9,7 @@ export function outsOf(c: PartClass): readonly PortSpec[] {
 }
 
 /** A device records one of its inputs at a time: its holes of another kind belong to another input. */
-export function apartFrom(c: PartClass, hole: string): readonly string[] {
+export function portsOfOtherInputs(c: PartClass, hole: string): readonly string[] {
   if (!c.host) return [];
   const { connector } = c.ports.find((p) => p.id === hole)!;
   return c.ports.filter((p) => p.connector !== connector).map((p) => p.id);

@@ -11,13 +11,13 @@ import {
   type Source,
 } from '../../model';
 import { priceOfCopies, type Stock } from '../stock';
-import { isRightHalf, takes } from './accepts';
+import { accepts, isRightHalf } from './accepts';
 import { type Chain, classCounts, isJoining, type Link } from './chain';
 import { costAhead } from './cost-ahead';
 import { JOIN, needsOf } from './needs';
-import { apartFrom, outsOf } from './ports';
-import { type Guests, guestsOf } from './secondary-sources';
-import { isStraight, isWire } from './wire';
+import { outsOf, portsOfOtherInputs } from './ports';
+import { type SecondarySources, secondarySources } from './secondary-sources';
+import { isStraightThrough, isWire } from './wire';
 
 /** Longest chain considered: nobody carries more. */
 const LONGEST = 7;
@@ -78,7 +78,7 @@ export function* searchChains(
   const refused = new Set(classes.filter((c) => !c.host && isRefused(c, app, device)));
   const leaves: Leaves = (c) => (refused.has(c) ? outsOf(c).filter((p) => !isDigital(c, p)) : outsOf(c));
   const { lead, others } = sortedSources(job);
-  const guests = guestsOf(others, catalogue, stock);
+  const secondaries = secondarySources(others, catalogue, stock);
   const voices = job.sources.length;
   // One microphone cannot keep two voices apart, nor can an input of one channel; what comes by wire has its own way in.
   const apart = job.arrangement === 'side-each' && voices > 1;
@@ -94,7 +94,7 @@ export function* searchChains(
     stock,
     needs,
     leads,
-    guests,
+    secondaries,
     pieceCost,
   );
   // Of those that are as good, the one found first comes first.
@@ -103,7 +103,7 @@ export function* searchChains(
   let waiting: State[] = [];
   const late: Chain[] = [];
   let found = 0;
-  const been = new Set<string>();
+  const visited = new Set<string>();
   const effort = new Map<string, number>();
   const push = (state: Omit<State, 'bound' | 'found'>) => {
     const rest = ahead(state.out, state.needs);
@@ -118,7 +118,7 @@ export function* searchChains(
     for (const out of partClass.ports.filter((p) => p.flow === 'out' && !isRightHalf(p))) {
       if (refused.has(partClass) && isDigital(partClass, out)) continue;
       for (const microphones of microphoneCounts) {
-        const links = [{ classId: partClass.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
+        const links = [{ classId: partClass.id, inPort: null, alsoIn: [], secondaries: [], outPort: out.id }];
         const cost = moneyOf(links, stock, microphones) + links.length * pieceCost;
         const open = needs.after(needs.atStart(microphones + others.length > 1), partClass, null);
         push({ links, partClass, out, cost, needs: open, microphones });
@@ -151,16 +151,19 @@ export function* searchChains(
     }
     // The cheapest straight way to a connector of some length comes first; another one is only more to carry.
     const way = wayKey(state, job.distanceM, catalogue);
-    if (been.has(way)) continue;
-    been.add(way);
+    if (visited.has(way)) continue;
+    visited.add(way);
     for (const port of device.ports) {
-      if (port.flow !== 'in' || !takes(state.out, port)) continue;
+      if (port.flow !== 'in' || !accepts(state.out, port)) continue;
       if ((needs.after(state.needs, device, port) & ~JOIN) !== 0) continue;
       const alike = device.ports.filter((p) => p.flow === 'in' && p.connector === port.connector).map((p) => p.id);
       if (alike[0] !== port.id && state.needs & JOIN) continue;
-      for (const { alsoIn, guests: come } of joinings(state, device, alike, guests)) {
+      for (const { alsoIn, secondaries: come } of joinings(state, device, alike, secondaries)) {
         if (state.needs & JOIN && alsoIn.length + come.length === 0) continue;
-        const links = [...state.links, { classId: device.id, inPort: port.id, alsoIn, guests: come, outPort: null }];
+        const links = [
+          ...state.links,
+          { classId: device.id, inPort: port.id, alsoIn, secondaries: come, outPort: null },
+        ];
         const { microphones } = state;
         const chain = { links, cost: moneyOf(links, stock, microphones), poor: all, microphones };
         if (all || !isPoor(links, microphones)) yield chain;
@@ -170,13 +173,13 @@ export function* searchChains(
     if (state.links.length + 1 >= LONGEST) continue;
     for (const { next, into, alike, out } of stepsFrom(state)) {
       if (state.links.some((l) => l.classId === next.id)) continue;
-      for (const { alsoIn, guests: come } of joinings(state, next, alike, guests)) {
+      for (const { alsoIn, secondaries: come } of joinings(state, next, alike, secondaries)) {
         if (alsoIn.includes(out.id) || come.some((g) => g.port === out.id)) continue;
         const joins = alsoIn.length + come.length > 0;
         const open = needs.after(state.needs, next, null) & ~(joins ? JOIN : 0);
         // Most ways lead nowhere: asked before anything is made of them.
         if (ahead(out, open) === undefined) continue;
-        const links = [...state.links, { classId: next.id, inPort: into, alsoIn, guests: come, outPort: out.id }];
+        const links = [...state.links, { classId: next.id, inPort: into, alsoIn, secondaries: come, outPort: out.id }];
         const cost = moneyOf(links, stock, state.microphones) + links.length * pieceCost;
         push({ links, partClass: next, out, cost, needs: open, microphones: state.microphones });
       }
@@ -198,13 +201,13 @@ function joinings(
   { needs, microphones }: State,
   next: PartClass,
   alike: readonly string[],
-  guests: Guests,
-): readonly Pick<Link, 'alsoIn' | 'guests'>[] {
-  const none = { alsoIn: [], guests: [] };
+  secondaries: SecondarySources,
+): readonly Pick<Link, 'alsoIn' | 'secondaries'>[] {
+  const none = { alsoIn: [], secondaries: [] };
   if (!(needs & JOIN) || alike.length < microphones) return [none];
   const taken = alike.slice(0, microphones);
-  const come = guests.into(next, [...taken, ...apartFrom(next, taken[0])]);
-  return come ? [{ alsoIn: taken.slice(1), guests: come }, none] : [none];
+  const come = secondaries.into(next, [...taken, ...portsOfOtherInputs(next, taken[0])]);
+  return come ? [{ alsoIn: taken.slice(1), secondaries: come }, none] : [none];
 }
 
 /**
@@ -219,9 +222,9 @@ function wayKey({ links, out, needs, microphones }: State, farM: number, catalog
     const port = (id: string | null) => c.ports.find((p) => p.id === id);
     const [into, outOf] = [port(link.inPort), port(link.outPort)];
     metres += c.values.lengthM?.value ?? 0;
-    if (into && outOf && !isJoining(link) && isStraight(c, into, outOf)) continue;
+    if (into && outOf && !isJoining(link) && isStraightThrough(c, into, outOf)) continue;
     doing += `${link.inPort}>${link.classId}>${link.outPort}+${link.alsoIn.length}`;
-    for (const g of link.guests) doing += ` ${g.port}`;
+    for (const g of link.secondaries) doing += ` ${g.port}`;
   }
   return `${doing} ${out.connector} ${out.carries} ${needs} ${microphones} ${Math.min(metres, farM).toFixed(1)}`;
 }
@@ -245,7 +248,7 @@ function isAwkward(links: readonly Link[], catalogue: Catalogue): boolean {
     if (c.kind !== 'adapter' || c.inputs || c.usb || c.circuit.some((e) => e.is === 'stage')) continue;
     const port = (id: string | null) => c.ports.find((p) => p.id === id);
     const [into, out] = [port(link.inPort), port(link.outPort)];
-    if (!into || !out || isStraight(c, into, out)) continue;
+    if (!into || !out || isStraightThrough(c, into, out)) continue;
     passive += 1;
     if (isWire(c) && into.connector.replace('socket', 'plug') === out.connector.replace('socket', 'plug'))
       crossing += 1;
@@ -273,7 +276,7 @@ function waysOn(classes: readonly PartClass[], leaves: Leaves): (state: State) =
 }
 
 function waysThrough(from: PortSpec, next: PartClass, leaves: Leaves): WayOn[] {
-  const fitting = next.ports.filter((p) => ['in', 'through'].includes(p.flow) && takes(from, p));
+  const fitting = next.ports.filter((p) => ['in', 'through'].includes(p.flow) && accepts(from, p));
   const first = fitting[0];
   if (!first) return [];
   const alike = fitting.filter((p) => p.flow === 'in' && p.connector === first.connector).map((p) => p.id);

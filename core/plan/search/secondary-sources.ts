@@ -1,24 +1,24 @@
 import type { Catalogue, PartClass, PortSpec, Source } from '../../model';
 import type { Stock } from '../stock';
-import { isRightHalf, takes } from './accepts';
+import { accepts, isRightHalf } from './accepts';
 import type { Branch } from './chain';
 import { betweenOf, type End, endsFrom } from './stretches';
 import { isWire } from './wire';
 
 /** Pieces between what a source comes out of and the part that joins: one box, and a lead on either side. */
 const LIMITS = { pieces: 3, doing: 1 };
-/** Other ways in that are tried for one guest where the cheapest does not work. */
+/** Other ways in that are tried for one secondary where the cheapest does not work. */
 const MOST_WAYS = 8;
 
 /** Sources of another kind than those that lead: how each could come into a part. */
-export interface Guests {
+export interface SecondarySources {
   /** The cheapest ways in for all of them at once, beside holes that are taken; null where they find none. */
   into(c: PartClass, taken: readonly string[]): readonly Branch[] | null;
   /** Every way in for one of them that does something else to its signal or takes another kind of hole, cheapest first. */
   others(c: PartClass, taken: readonly string[], of: Branch): readonly Branch[];
 }
 
-export function guestsOf(sources: readonly Source[], catalogue: Catalogue, stock: Stock): Guests {
+export function secondarySources(sources: readonly Source[], catalogue: Catalogue, stock: Stock): SecondarySources {
   const between = betweenOf(catalogue.parts.values()).filter((c) => !c.inputs && !c.usb);
   const endsOf = (from: string): readonly End[] => {
     const c = catalogue.parts.get(from)!;
@@ -35,7 +35,7 @@ export function guestsOf(sources: readonly Source[], catalogue: Catalogue, stock
     const found = c.ports
       .filter((p) => p.flow === 'in')
       .flatMap((port) => {
-        const fitting = ends.get(from)!.filter((e) => takes(e.out, port));
+        const fitting = ends.get(from)!.filter((e) => accepts(e.out, port));
         return fitting
           .filter((e, i) => fitting.findIndex((x) => x.doing.join() === e.doing.join()) === i)
           .map((end) => ({ port, end }));

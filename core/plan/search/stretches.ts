@@ -1,9 +1,9 @@
 import TinyQueue from 'tinyqueue';
 import type { PartClass, PortSpec } from '../../model';
 import type { Stock } from '../stock';
-import { takes } from './accepts';
+import { accepts } from './accepts';
 import type { Link } from './chain';
-import { isStraight } from './wire';
+import { isStraightThrough } from './wire';
 
 /** What a piece counts for beside its price: a lead that goes straight is worth more than two that one owns and an adapter; est. */
 const PIECE_COST = 5;
@@ -36,29 +36,29 @@ export function endsFrom(
   stock: Stock,
 ): readonly End[] {
   const found: End[] = [];
-  const been = new Set<string>();
+  const visited = new Set<string>();
   const queue = new TinyQueue<End>([], (a, b) => a.cost - b.cost);
   for (const out of ports) {
-    const links = [{ classId: from.id, inPort: null, alsoIn: [], guests: [], outPort: out.id }];
+    const links = [{ classId: from.id, inPort: null, alsoIn: [], secondaries: [], outPort: out.id }];
     queue.push({ links, out, cost: 0, doing: [] });
   }
   while (queue.length > 0) {
     const end = queue.pop()!;
     const last = end.links[end.links.length - 1];
     const key = `${last.classId}.${last.outPort} ${end.doing.join()}`;
-    if (been.has(key)) continue;
-    been.add(key);
+    if (visited.has(key)) continue;
+    visited.add(key);
     found.push(end);
     if (end.links.length > limits.pieces) continue;
     for (const c of between) {
       if (end.links.some((l) => l.classId === c.id)) continue;
-      const into = c.ports.find((p) => ['in', 'through'].includes(p.flow) && takes(end.out, p));
+      const into = c.ports.find((p) => ['in', 'through'].includes(p.flow) && accepts(end.out, p));
       if (!into) continue;
       const cost = end.cost + PIECE_COST + stock.take(c.id, 0).price;
       for (const out of c.ports.filter((p) => p !== into && ['out', 'through'].includes(p.flow))) {
-        const doing = isStraight(c, into, out) ? end.doing : [...end.doing, c.id];
+        const doing = isStraightThrough(c, into, out) ? end.doing : [...end.doing, c.id];
         if (doing.length > limits.doing) continue;
-        const link = { classId: c.id, inPort: into.id, alsoIn: [], guests: [], outPort: out.id };
+        const link = { classId: c.id, inPort: into.id, alsoIn: [], secondaries: [], outPort: out.id };
         queue.push({ links: [...end.links, link], out, cost, doing });
       }
     }

@@ -6,7 +6,7 @@ const known = new WeakMap<PortSpec, WeakMap<PortSpec, boolean>>();
  * Does a part lead straight through from one port to another: every contact by a wire to the contact of the same role,
  * and nothing else to either? Then it changes the connector and the length, and nothing of the signal.
  */
-export function isStraight(c: PartClass, into: PortSpec, out: PortSpec): boolean {
+export function isStraightThrough(c: PartClass, into: PortSpec, out: PortSpec): boolean {
   const from = known.get(into) ?? new WeakMap<PortSpec, boolean>();
   known.set(into, from);
   const before = from.get(out);

@@ -1,12 +1,12 @@
 /** How often things of some kind were tried, and whether any of them ever worked. */
-export interface Tally {
+export interface TrackRecord {
   isBad(key: string): boolean;
   isGood(key: string): boolean;
   keep(key: string, worked: boolean): void;
 }
 
 /** @param enough what failed so often and never worked is bad. */
-export function tally(enough = 2): Tally {
+export function newTrackRecord(enough = 2): TrackRecord {
   const failed = new Map<string, number>();
   const worked = new Set<string>();
   return {
@@ -22,11 +22,11 @@ export function tally(enough = 2): Tally {
 /** What a search has learned so far, for all that it tries. */
 export interface Experience {
   /** Knob positions, holes and ways, each with what was wrong. */
-  readonly tries: Tally;
+  readonly tries: TrackRecord;
   /** Once something works, what could only become a near miss is not pursued. */
   demanding: boolean;
   /** Setups assessed. */
   effort: number;
 }
 
-export const inexperienced = (): Experience => ({ tries: tally(), demanding: false, effort: 0 });
+export const newExperience = (): Experience => ({ tries: newTrackRecord(), demanding: false, effort: 0 });

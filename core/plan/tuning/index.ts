@@ -1,6 +1,6 @@
-export { type Experience, inexperienced, tally } from './experience';
+export { type Experience, newExperience, newTrackRecord } from './experience';
 export { knownKnobs } from './known-knobs';
-export { opened } from './open-faders';
+export { openFaders } from './open-faders';
 export { compareScores, type Score, scoreOf, statusesOf } from './score';
-export { listenWell } from './set-monitoring';
-export { faultsOf, isHopeless, judged, type Settled, settleFrom, settleKnobs } from './tune-knobs';
+export { setMonitoring } from './set-monitoring';
+export { type Candidate, candidateOf, faultsOf, isHopeless, tuneFrom, tuneKnobs } from './tune-knobs';

@@ -8,7 +8,7 @@ const UNITY_DB = 0;
  * Open what is shut between two ports of a part: faders and sends at their least, on the way from one to the other, are
  * turned to unity. What lies on no such way stays as it is.
  */
-export function opened(setup: Setup, catalogue: Catalogue, part: string, from: string, to: string): Setup {
+export function openFaders(setup: Setup, catalogue: Catalogue, part: string, from: string, to: string): Setup {
   const { class: id } = setup.parts.find((p) => p.id === part)!;
   const partClass = catalogue.parts.get(id)!;
   let out = setup;

@@ -1,17 +1,17 @@
 import { type Catalogue, hearsFarEnd, hearsSelf, type KnobSpec, knobAt, type Setup, turnKnob } from '../../model';
 import { compareScores, scoreOf } from './score';
-import { judged, type Settled, switchesOf } from './tune-knobs';
+import { type Candidate, candidateOf, switchesOf } from './tune-knobs';
 
 /** As loud as one listens beside a live voice, and the most at any ear while it is set, dB SPL; est. */
 const WANTED_SPL = 75;
 const MOST_SPL = 85;
 
 /** Set what leads to the ears: switches that let one hear oneself by wire, and how loud the headphones are. */
-export function listenWell(settled: Settled, catalogue: Catalogue): Settled {
+export function setMonitoring(settled: Candidate, catalogue: Catalogue): Candidate {
   let best = settled;
   const better = (setup: Setup) => {
     if (setup === best.setup) return;
-    const tried = judged(setup, catalogue);
+    const tried = candidateOf(setup, catalogue);
     if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
   };
   for (const { part, knob } of switchesOf(settled.setup, catalogue, 'ears'))
@@ -22,7 +22,7 @@ export function listenWell(settled: Settled, catalogue: Catalogue): Settled {
 }
 
 /** So much more at the ears makes the quietest of what must be heard loud enough, as far as the loudest allows. */
-function louderBy({ assessment: { readings } }: Settled): number {
+function louderBy({ assessment: { readings } }: Candidate): number {
   const { hearing } = readings.compiled.setup.job;
   const quietest = readings.ears.map((e) =>
     Math.min(

@@ -2,7 +2,7 @@ import { type Assessment, mustAssess } from '../../assess';
 import type { Verdict } from '../../gates';
 import { type Catalogue, type KnobSpec, knobAt, type Part, type Setup, turnKnob } from '../../model';
 import type { Readings } from '../../readings';
-import { type Experience, inexperienced } from './experience';
+import { type Experience, newExperience } from './experience';
 import { knobsAhead } from './knobs-on-way';
 import { compareScores, scoreOf } from './score';
 
@@ -15,12 +15,12 @@ const HOPELESS = 3;
 const OF_GAIN: ReadonlySet<string> = new Set(['level', 'clean']);
 const BESIDE: ReadonlySet<string> = new Set(['heard', 'powered']);
 
-export interface Settled {
+export interface Candidate {
   readonly setup: Setup;
   readonly assessment: Assessment;
 }
 
-export function judged(setup: Setup, catalogue: Catalogue, past: Experience = inexperienced()): Settled {
+export function candidateOf(setup: Setup, catalogue: Catalogue, past: Experience = newExperience()): Candidate {
   past.effort += 1;
   return { setup, assessment: mustAssess(setup, catalogue) };
 }
@@ -30,11 +30,11 @@ export function judged(setup: Setup, catalogue: Catalogue, past: Experience = in
  * first, so that the loudest peaks stand at the target.
  * @param past of a search: positions that mended nothing where the same was wrong are not tried again.
  */
-export const settleKnobs = (setup: Setup, catalogue: Catalogue, past: Experience = inexperienced()): Settled =>
-  settleFrom(judged(setup, catalogue, past), catalogue, past);
+export const tuneKnobs = (setup: Setup, catalogue: Catalogue, past: Experience = newExperience()): Candidate =>
+  tuneFrom(candidateOf(setup, catalogue, past), catalogue, past);
 
 /** The same of a setup that is judged already. */
-export function settleFrom(asFound: Settled, catalogue: Catalogue, past: Experience = inexperienced()): Settled {
+export function tuneFrom(asFound: Candidate, catalogue: Catalogue, past: Experience = newExperience()): Candidate {
   const { setup } = asFound;
   let best = asFound;
   // Switches decide who reaches what and who has its voltage; where that is right they are left alone.
@@ -44,7 +44,7 @@ export function settleFrom(asFound: Settled, catalogue: Catalogue, past: Experie
       if (position === knobAt(part, partClass, knob.id)) continue;
       const key = `${part.class} ${knob.id} ${position} ${faultsOf(best, isWrongBy)}`;
       if (past.tries.isBad(key)) continue;
-      const tried = judged(turnKnob(best.setup, part.id, knob.id, position), catalogue, past);
+      const tried = candidateOf(turnKnob(best.setup, part.id, knob.id, position), catalogue, past);
       const helps = compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0;
       past.tries.keep(key, helps);
       if (helps) best = tried;
@@ -55,12 +55,12 @@ export function settleFrom(asFound: Settled, catalogue: Catalogue, past: Experie
   const each = isUnlike(setup) ? levelEach(best, catalogue) : best.setup;
   const turned = each === best.setup ? levelAll(best, catalogue) : each;
   if (turned === best.setup) return best;
-  const levelled = judged(turned, catalogue, past);
+  const levelled = candidateOf(turned, catalogue, past);
   return compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0 ? levelled : best;
 }
 
 /** Whether neither gain nor anything beside the chain can make it work, or not by much. */
-export function isHopeless({ assessment }: Settled, { demanding }: Experience): boolean {
+export function isHopeless({ assessment }: Candidate, { demanding }: Experience): boolean {
   const beyond = assessment.verdicts.filter((v) => v.status === 'fail' && !BESIDE.has(v.gate));
   const failing = demanding ? beyond.filter((v) => !OF_GAIN.has(v.gate)) : beyond;
   return failing.length >= (demanding ? 1 : HOPELESS);
@@ -72,11 +72,11 @@ const isUnlike = (setup: Setup): boolean => new Set(setup.job.sources.map((s) =>
 const isWrongBy = (v: Verdict): boolean =>
   v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V'));
 
-const isWrong = ({ assessment }: Settled): boolean => assessment.verdicts.some(isWrongBy);
+const isWrong = ({ assessment }: Candidate): boolean => assessment.verdicts.some(isWrongBy);
 
 /** What is wrong, in a few words that are the same for the same kind of fault. */
 export const faultsOf = (
-  { assessment }: Settled,
+  { assessment }: Candidate,
   counts: (v: Verdict) => boolean = (v) => v.status !== 'pass',
 ): string =>
   assessment.verdicts
@@ -110,7 +110,7 @@ function turnedTo(setup: Setup, part: string, knob: string, to: number, catalogu
 }
 
 /** For every device that records: the first by all that is on its way, each other by what is on its own way only. */
-function levelAll({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
+function levelAll({ setup, assessment }: Candidate, catalogue: Catalogue): Setup {
   let out = setup;
   const shared = new Set<string>();
   for (const readings of [assessment.readings, ...assessment.also]) {
@@ -166,7 +166,7 @@ const peaksOf = ({ readings }: Assessment): ReadonlyMap<string, number> =>
   );
 
 /** Sources that come in unlike each other want each a gain of its own: every channel's by what arrives through it. */
-function levelEach({ setup, assessment }: Settled, catalogue: Catalogue): Setup {
+function levelEach({ setup, assessment }: Candidate, catalogue: Catalogue): Setup {
   const peaks = new Map(peaksOf(assessment));
   const { lines } = assessment.readings;
   let out = setup;

@@ -18,7 +18,7 @@ const LIMP: ReadonlySet<PartClass['kind']> = new Set(['lead', 'listening', 'powe
 const isLimp = ({ kind, values }: PartClass): boolean => LIMP.has(kind) || values.lengthM !== undefined;
 
 /** Parts that no cord parts from the device, heaviest first. */
-function hungOn({ device, joints }: Compiled): readonly Fitted[] {
+function rigidlyOn({ device, joints }: Compiled): readonly Fitted[] {
   const reached = [device.part.id];
   const hung: Fitted[] = [];
   for (const at of reached) {
@@ -34,10 +34,10 @@ function hungOn({ device, joints }: Compiled): readonly Fitted[] {
 }
 
 /** What hangs on a device that is held up, against what it bears; null where it stands on something. */
-export function judgeHung({ compiled }: Readings): Finding | null {
+export function judgeLoad({ compiled }: Readings): Finding | null {
   const { place } = compiled.setup.job;
   const share = SHARE[place];
-  const hung = hungOn(compiled);
+  const hung = rigidlyOn(compiled);
   if (share === undefined || hung.length === 0 || compiled.device.partClass.kind === 'unknown') return null;
   const value = hung.reduce((sum, f) => sum + massG(f), 0);
   const limit = share * massG(compiled.device);
@@ -49,7 +49,7 @@ export function judgeHung({ compiled }: Readings): Finding | null {
       value,
       limit,
       unit: 'g',
-      room: (limit - value) / (limit / 2),
+      margin: (limit - value) / (limit / 2),
       brief: `${value.toFixed(0)} g on it`,
       part: hung[0].part.id,
       lane: 'signal',
