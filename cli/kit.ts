@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import type { Drawer, Job } from '@/core/model';
+import { classIn, type Drawer, type Job } from '@/core/model';
 import { type KitProgress, kitsFor, shoppingCsv, shoppingList, solver } from '@/core/plan';
 import { figure, moneyText } from '@/core/words';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
@@ -67,7 +67,7 @@ function words(
       lines.push(`   ${w.count} x ${w.what}${upTo == null ? '' : ` (best buy up to a price of ${money(upTo)})`}`);
     }
     for (const a of answers) {
-      const chain = a.answer.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
+      const chain = a.answer.setup.parts.map((p) => p.name ?? classIn(catalogue, p.class).name).join(' | ');
       lines.push(`   ${nameOf(a.job)}: ${chain} (margin ${figure(a.answer.score.margin, 1)})`);
     }
     lines.push('');

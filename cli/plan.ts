@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import { type Drawer, type Job, notKnownIn } from '@/core/model';
+import { classIn, type Drawer, type Job, notKnownIn } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
 import { figure, GATE_NAMES, moneyText } from '@/core/words';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
@@ -36,7 +36,7 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
   else if (answers.length === 0)
     lines.push('No chain of the classes known leads from a microphone to this device within the budget.', '');
   answers.forEach((a, i) => {
-    const chain = a.setup.parts.map((p) => p.name ?? catalogue.parts.get(p.class)!.name).join(' | ');
+    const chain = a.setup.parts.map((p) => p.name ?? classIn(catalogue, p.class).name).join(' | ');
     lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
     lines.push(
       `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${GATE_NAMES[a.weakest.gate].title} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,

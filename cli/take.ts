@@ -1,7 +1,7 @@
 import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { catalogue } from '@/catalogue';
 import { assess, report as reportOf } from '@/core/assess';
-import type { Setup } from '@/core/model';
+import { classIn, partIn, type Setup } from '@/core/model';
 import { type Compared, compareTake, type TakeReport, takeReport } from '@/core/take';
 import { type Bytes, bytesOf, readWav } from '@/core/wav';
 import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
@@ -39,8 +39,8 @@ function comparedWith(take: TakeReport, setup: Setup): readonly Compared[] {
   const assessed = assess(setup, catalogue);
   if (!assessed.ok) throw new Error(`the setup cannot be computed: ${assessed.problem.message}`);
   const nameOf = (id: string) => {
-    const part = setup.parts.find((p) => p.id === id)!;
-    return part.name ?? catalogue.parts.get(part.class)!.name;
+    const part = partIn(setup, id);
+    return part.name ?? classIn(catalogue, part.class).name;
   };
   return compareTake(take, reportOf(assessed.value), nameOf);
 }

@@ -2,7 +2,7 @@ import { proxy } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import type { Drawer, Job, Setup } from '@/core/model';
-import type { HubPorts, KitProgress, KitWish, Relaxation, PlanProgress, Quieter, Swap, Uses } from '@/core/plan';
+import type { HubPorts, KitProgress, KitWish, PlanProgress, Quieter, Relaxation, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 import { threadOf, unlessStopped } from './thread';
@@ -52,8 +52,11 @@ const insteadOfEarlier = async (search: () => Promise<boolean>): Promise<boolean
 };
 
 /** What would open a way where none is. A later search of this kind ends it. */
-export const findOpeners = (job: Job, drawer: Drawer | null, tell: (o: readonly Relaxation[]) => void): Promise<boolean> =>
-  threads.mend.ask((t) => t.openers(job, drawer, proxy(tell)));
+export const findOpeners = (
+  job: Job,
+  drawer: Drawer | null,
+  tell: (o: readonly Relaxation[]) => void,
+): Promise<boolean> => threads.mend.ask((t) => t.openers(job, drawer, proxy(tell)));
 
 /** What each class is good for among other jobs; on the thread that a job's page leaves idle. */
 export const findUses = (jobs: readonly Job[], drawer: Drawer | null, tell: (u: Uses) => void): Promise<boolean> =>

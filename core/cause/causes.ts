@@ -1,6 +1,6 @@
 import { type Assessment, assess } from '../assess';
 import { apply, type Change, effortS, type Touched, touched } from '../change';
-import type { Catalogue, Setup } from '../model';
+import { type Catalogue, classOfPart, type Setup } from '../model';
 import { rankOf } from './consequence';
 import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf, severityOf } from './effect';
 import { freeActs } from './free-acts';
@@ -110,9 +110,7 @@ function* pairThatMends(
 ): Generator<readonly Cause[], Pair | null> {
   const isGain = (c: Change) =>
     c.do === 'distance' ||
-    (c.do === 'knob' &&
-      catalogue.parts.get(setup.parts.find((p) => p.id === c.part)!.class)!.knobs!.find((k) => k.id === c.knob)!
-        .unit === 'dB');
+    (c.do === 'knob' && classOfPart(setup, catalogue, c.part).knobs!.find((k) => k.id === c.knob)!.unit === 'dB');
   const acts = freeActs(setup, catalogue, before);
   const ends = acts.filter((c) => isGain(c) && c.do === 'knob').slice(0, 6);
   const likely = [...acts.filter((c) => !isGain(c)).slice(0, MOST_PAIRED), ...ends];

@@ -16,6 +16,8 @@ import {
 import { type ActKind, actsFor } from '../gates';
 import {
   type Catalogue,
+  classIn,
+  classOfPart,
   type ElementSpec,
   hasFigure,
   isFader,
@@ -92,7 +94,7 @@ function* withASay(acts: Iterable<Change>, setup: Setup, catalogue: Catalogue, b
   const channels = [before.readings, ...before.also].flatMap((r) => r.channels);
   for (const c of acts) {
     if (c.do === 'knob' && isRecorded && channels.length > 0) {
-      const { circuit } = catalogue.parts.get(setup.parts.find((p) => p.id === c.part)!.class)!;
+      const { circuit } = classOfPart(setup, catalogue, c.part);
       const turned = circuit.filter((e) => uses(e, `knob:${c.knob}`));
       const stages = before.readings.compiled.stages.filter(
         (s) => s.part === c.part && turned.some((e) => e.id === s.id),
@@ -115,7 +117,7 @@ function* refreshes({ job, parts }: Setup, catalogue: Catalogue, { readings }: A
   for (const { part, minutes } of readings.runtimes) {
     const own = parts.find((p) => p.id === part);
     const minute = Math.floor(EXCHANGE_AT * minutes);
-    if (own && catalogue.parts.get(own.class)!.cells && minute >= 1 && minutes < job.minutes)
+    if (own && classIn(catalogue, own.class).cells && minute >= 1 && minutes < job.minutes)
       yield { do: 'refresh', part, minute, on: true };
   }
 }
@@ -171,7 +173,7 @@ function gains(setup: Setup, catalogue: Catalogue): readonly { part: string; kno
   const loose = looseParts(setup, catalogue);
   return setup.parts.flatMap((part) => {
     if (loose.has(part.id)) return [];
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     return (partClass.knobs ?? [])
       .filter((k) => k.unit === 'dB')
       .map((knob) => ({ part: part.id, knob, at: knobAt(part, partClass, knob.id) }));
@@ -210,7 +212,7 @@ const SHORT_M = [3, 1];
 function* shorter({ job, parts }: Setup, catalogue: Catalogue, before: Assessment): Generator<Change> {
   if (!failingOf(before).some((f) => f.topic.startsWith('hum'))) return;
   for (const part of parts) {
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     if (!hasFigure(partClass, 'lengthM')) continue;
     const now = quantity(part, partClass, 'lengthM');
     for (const to of SHORT_M)

@@ -1,10 +1,14 @@
 import { type Change, contactName, holeName, jointName, portName, positionName } from '../change';
 import {
+  appIn,
   type Catalogue,
+  classIn,
   isFader,
   isShut,
+  jointIn,
   knobAt,
   type PortRef,
+  partIn,
   partName,
   quantity,
   type Session,
@@ -35,7 +39,7 @@ export function sayWrongPiece(setup: Setup, catalogue: Catalogue, change: Change
   const measured = firstSentence(finding.sentence);
   // Of a piece missing where it was measured, the place is said once.
   if (change.do === 'insert' && finding.joint === change.joint)
-    return `${measured} Something like ${withArticle(catalogue.parts.get(change.part.class)!.name)} is missing there.`;
+    return `${measured} Something like ${withArticle(classIn(catalogue, change.part.class).name)} is missing there.`;
   if (change.do === 'attach' && measured.startsWith('Nothing ')) return measured;
   return `${fault(setup, catalogue, change, [])}: ${inside(measured)}`;
 }
@@ -50,12 +54,12 @@ const inside = (words: string): string =>
 function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
   const name = (part: string) => partName(setup, catalogue, part);
   const at = (joint: string) => {
-    const j = setup.joints.find((x) => x.id === joint)!;
+    const j = jointIn(setup, joint);
     return `${jointName(setup, joint)}, ${name(j.a.part)} into the ${holeName(setup, catalogue, j.b)}`;
   };
   switch (change.do) {
     case 'seat': {
-      const out = setup.joints.find((j) => j.id === change.joint)!.outMm ?? 0;
+      const out = jointIn(setup, change.joint).outMm ?? 0;
       return `The plug at ${at(change.joint)}, stands ${out.toFixed(1)} mm out`;
     }
     case 'dirt':
@@ -67,7 +71,7 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return `The ${x} and the ${y} of the plug touch each other at ${at(change.joint)}`;
     }
     case 'move': {
-      const joint = setup.joints.find((j) => j.id === change.joint)!;
+      const joint = jointIn(setup, change.joint);
       const [from, far] = change.side === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
       const there =
         from.part === change.to.part
@@ -77,7 +81,7 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
     }
     case 'exchange': {
       const [x, y] = change.ends.map(({ joint, side }) => {
-        const j = setup.joints.find((q) => q.id === joint)!;
+        const j = jointIn(setup, joint);
         return side === 'a' ? { hole: j.a, far: j.b } : { hole: j.b, far: j.a };
       });
       const who = (e: { far: PortRef }) =>
@@ -98,14 +102,14 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return `${name(a.part)} is not plugged in: its ${portName(setup, catalogue, a)} belongs in the ${holeName(setup, catalogue, b)}`;
     }
     case 'unplug': {
-      const { a, b } = setup.joints.find((j) => j.id === change.joint)!;
+      const { a, b } = jointIn(setup, change.joint);
       const noisy = explained.some((f) => f.topic.startsWith('hum'));
       return noisy
         ? `Charging brings noise into the sound: ${name(a.part)} into the ${holeName(setup, catalogue, b)} shares its ground with the sound`
         : (measuredOf(explained) ?? `${name(a.part)} is in the ${holeName(setup, catalogue, b)}`);
     }
     case 'charge':
-      return `The battery of ${name(change.part)} is not full at the start: ${Math.round(100 * (setup.parts.find((p) => p.id === change.part)!.charge ?? 1))} %`;
+      return `The battery of ${name(change.part)} is not full at the start: ${Math.round(100 * (partIn(setup, change.part).charge ?? 1))} %`;
     case 'refresh':
       return measuredOf(explained) ?? `The battery of ${name(change.part)} does not last so long`;
     case 'arrive': {
@@ -113,8 +117,8 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return `${name(change.part)} comes too late, at minute ${minute}`;
     }
     case 'value': {
-      const part = setup.parts.find((p) => p.id === change.part)!;
-      const now = quantity(part, catalogue.parts.get(part.class)!, change.name);
+      const part = partIn(setup, change.part);
+      const now = quantity(part, classIn(catalogue, part.class), change.name);
       return `${name(change.part)} is ${Number(now.toPrecision(3))} m long`;
     }
     case 'outlet':
@@ -131,7 +135,7 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return `${name(change.part)} is too ${change.distanceM < distanceM ? 'far from' : 'near to'} ${who}: ${Number(distanceM.toFixed(2))} m`;
     }
     case 'insert':
-      return `At ${at(change.joint)}, something like ${withArticle(catalogue.parts.get(change.part.class)!.name)} is missing`;
+      return `At ${at(change.joint)}, something like ${withArticle(classIn(catalogue, change.part.class).name)} is missing`;
     case 'attach':
       return `Nothing is in the ${holeName(setup, catalogue, change.to)}`;
     case 'replace':
@@ -144,8 +148,8 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
 }
 
 function knobFault(setup: Setup, catalogue: Catalogue, change: Extract<Change, { do: 'knob' }>): string {
-  const part = setup.parts.find((p) => p.id === change.part)!;
-  const partClass = catalogue.parts.get(part.class)!;
+  const part = partIn(setup, change.part);
+  const partClass = classIn(catalogue, part.class);
   const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
   const now = knobAt(part, partClass, knob.id);
   const name = partName(setup, catalogue, part.id);
@@ -192,7 +196,7 @@ const SESSION_FAULTS: { readonly [K in keyof Session]-?: (app: string, value: Se
 };
 
 function sessionFault(setup: Setup, catalogue: Catalogue, set: Extract<Change, { do: 'session' }>['set']): string {
-  const app = catalogue.apps.get(setup.job.app)!.name;
+  const app = appIn(catalogue, setup.job.app).name;
   const [key] = Object.keys(set) as (keyof Session)[];
   return (SESSION_FAULTS[key] as (app: string, value: unknown) => string)(app, set[key] ?? null);
 }

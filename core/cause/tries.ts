@@ -1,6 +1,6 @@
 import { type Assessment, assess } from '../assess';
 import { apply, type Change } from '../change';
-import type { Catalogue, Setup } from '../model';
+import { type Catalogue, classIn, partIn, type Setup } from '../model';
 import type { Reach } from '../readings';
 import { type Effect, effectOf, failingOf } from './effect';
 
@@ -82,7 +82,7 @@ export function* triesOf(
 /** A knob in decibels, by part and name: it moves what it has a say in at every position. A switch may do so at one only. */
 function gainOf(setup: Setup, catalogue: Catalogue, change: Change): string | null {
   if (change.do !== 'knob') return null;
-  const { class: id } = setup.parts.find((p) => p.id === change.part)!;
-  const knob = catalogue.parts.get(id)!.knobs?.find((k) => k.id === change.knob);
+  const { class: id } = partIn(setup, change.part);
+  const knob = classIn(catalogue, id).knobs?.find((k) => k.id === change.knob);
   return knob?.unit === 'dB' ? `${change.part} ${change.knob}` : null;
 }

@@ -1,4 +1,4 @@
-import { type Catalogue, type Joint, type Part, type Session, type Setup, turnKnob } from '../model';
+import { type Catalogue, classIn, type Joint, type Part, type Session, type Setup, turnKnob } from '../model';
 import type { Change, SessionChange } from './change';
 import { attachPart, freshJointId, insertPart, swapPart, takeOut } from './structure';
 
@@ -98,7 +98,7 @@ export function apply(setup: Setup, catalogue: Catalogue, change: Change): Setup
       return bypassed(setup, catalogue, change.through === undefined ? [change.part] : [change.part, change.through]);
     case 'attach': {
       const owner = setup.parts.find((p) => p.id === change.to.part);
-      const port = owner && catalogue.parts.get(owner.class)!.ports.find((p) => p.id === change.to.port);
+      const port = owner && classIn(catalogue, owner.class).ports.find((p) => p.id === change.to.port);
       if (!port || isTaken(setup, change.to)) return null;
       return attachPart(setup, catalogue, { part: change.to.part, port }, change.part);
     }

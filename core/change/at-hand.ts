@@ -1,7 +1,10 @@
 import {
   type Catalogue,
+  classIn,
+  classOfPart,
   isShut,
   type Joint,
+  jointIn,
   knobAt,
   looseParts,
   type PartClass,
@@ -17,7 +20,7 @@ import { freePorts, freshJointId, portsFit } from './structure';
 const SIDES = ['a', 'b'] as const;
 
 const classesOf = (setup: Setup, catalogue: Catalogue): ReadonlyMap<string, PartClass> =>
-  new Map(setup.parts.map((p) => [p.id, catalogue.parts.get(p.class)!]));
+  new Map(setup.parts.map((p) => [p.id, classIn(catalogue, p.class)]));
 
 /** What is not as the careful do it, put right: plugs pushed home, contacts made whole, the device set as it should be. */
 export function* asTheCareful(setup: Setup): Generator<Change> {
@@ -46,7 +49,7 @@ function inUse(setup: Setup, catalogue: Catalogue): Setup['parts'] {
 /** Switches and choices of all parts, each in every other position. */
 export function* switches(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'knob' }>> {
   for (const part of inUse(setup, catalogue)) {
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     for (const knob of partClass.knobs ?? []) {
       if (knob.unit === 'dB') continue;
       const now = knobAt(part, partClass, knob.id);
@@ -63,7 +66,7 @@ const OPEN_DB = [0, -12, -24, -36];
 /** Faders and sends that are closed, opened to unity or some way below. */
 export function* closedKnobs(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'knob' }>> {
   for (const part of inUse(setup, catalogue)) {
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     for (const knob of partClass.knobs ?? []) {
       if (!isShut(part, partClass, knob)) continue;
       for (const to of OPEN_DB) yield { do: 'knob', part: part.id, knob: knob.id, to };
@@ -184,7 +187,7 @@ export function* removals(setup: Setup, catalogue: Catalogue): Generator<Extract
 /** Parts that stand between two others, taken out of the way, where those go together. */
 export function* bypasses(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'bypass' }>> {
   for (const part of setup.parts) {
-    const { kind } = catalogue.parts.get(part.class)!;
+    const { kind } = classIn(catalogue, part.class);
     if (kind !== 'lead' && kind !== 'adapter') continue;
     const change = { do: 'bypass', part: part.id } as const;
     if (goesTogetherAfter(setup, catalogue, change)) yield change;
@@ -218,7 +221,7 @@ function goesTogetherAfter(setup: Setup, catalogue: Catalogue, change: Change): 
 /** Into another outlet what is on the mains; into that of the others what is not. */
 export function* outlets(setup: Setup, catalogue: Catalogue): Generator<Change> {
   for (const part of inUse(setup, catalogue)) {
-    const onMains = catalogue.parts.get(part.class)!.circuit.some((e) => e.is === 'earth' || e.is === 'leak');
+    const onMains = classIn(catalogue, part.class).circuit.some((e) => e.is === 'earth' || e.is === 'leak');
     if (onMains && part.outlet === undefined) yield { do: 'outlet', part: part.id, outlet: 'other' };
   }
 }
@@ -229,11 +232,11 @@ export function fits(setup: Setup, catalogue: Catalogue, { a, b }: Joint): boole
 }
 
 const portAt = (setup: Setup, catalogue: Catalogue, { part, port }: PortRef) =>
-  catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!.ports.find((p) => p.id === port)!;
+  classOfPart(setup, catalogue, part).ports.find((p) => p.id === port)!;
 
 function fitsAfter(setup: Setup, catalogue: Catalogue, change: Change, joints: readonly Joint[]): boolean {
   const after = apply(setup, catalogue, change);
-  return after !== null && joints.every((j) => fits(after, catalogue, after.joints.find((n) => n.id === j.id)!));
+  return after !== null && joints.every((j) => fits(after, catalogue, jointIn(after, j.id)));
 }
 
 const far = (j: Joint, side: Side): PortRef => (side === 'a' ? j.b : j.a);
@@ -241,7 +244,7 @@ const far = (j: Joint, side: Side): PortRef => (side === 'a' ? j.b : j.a);
 const isPlugged = (connector: string): boolean => /plug/.test(connector);
 
 const hasTwoPorts = (setup: Setup, catalogue: Catalogue, part: string): boolean =>
-  catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!.ports.length === 2;
+  classOfPart(setup, catalogue, part).ports.length === 2;
 
 /** Two plugs that are alike in shape and use: exchanged, nothing would be another. */
 function isSame(setup: Setup, catalogue: Catalogue, p: PortRef, q: PortRef): boolean {

@@ -1,5 +1,15 @@
 import { connectorNamed, contactsOf, mate } from '../connectors';
-import { type Catalogue, hasBattery, isFader, knobAt, type PartClass, type Setup } from '../model';
+import {
+  appIn,
+  type Catalogue,
+  classIn,
+  classOfPart,
+  hasBattery,
+  isFader,
+  knobAt,
+  type PartClass,
+  type Setup,
+} from '../model';
 import { exchanges, moves, outlets, switches, turns } from './at-hand';
 import type { Change } from './change';
 
@@ -63,7 +73,7 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
   for (const change of knobEnds(setup, catalogue)) yield change;
   for (const change of outlets(setup, catalogue)) yield { kind: 'outlet', change };
   for (const part of setup.parts) {
-    if (!hasBattery(catalogue.parts.get(part.class)!)) continue;
+    if (!hasBattery(classIn(catalogue, part.class))) continue;
     yield { kind: 'flat battery', change: { do: 'charge', part: part.id, to: NEARLY_FLAT } };
   }
   for (const change of atTheDevice(setup, catalogue)) yield { kind: 'at the device', change };
@@ -71,11 +81,11 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
 }
 
 const portSpec = (setup: Setup, catalogue: Catalogue, part: string, port: string) =>
-  catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!.ports.find((p) => p.id === port)!;
+  classOfPart(setup, catalogue, part).ports.find((p) => p.id === port)!;
 
 function* knobEnds(setup: Setup, catalogue: Catalogue): Generator<Fault> {
   for (const part of setup.parts) {
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     for (const knob of partClass.knobs ?? []) {
       if (knob.unit !== 'dB') continue;
       const now = knobAt(part, partClass, knob.id);
@@ -87,7 +97,7 @@ function* knobEnds(setup: Setup, catalogue: Catalogue): Generator<Fault> {
 }
 
 function* atTheDevice(setup: Setup, catalogue: Catalogue): Generator<Change> {
-  const app = catalogue.apps.get(setup.job.app)!;
+  const app = appIn(catalogue, setup.job.app);
   const set = (s: Extract<Change, { do: 'session' }>['set']): Change => ({ do: 'session', set: s });
   yield set({ openedAfter: 0 });
   yield set({ permission: 'refused' });
@@ -97,9 +107,7 @@ function* atTheDevice(setup: Setup, catalogue: Catalogue): Generator<Change> {
   if (app.processing.startsWith('starts')) yield set({ processing: 'on' });
   if (app.chooses === 'picker') yield { do: 'choose', input: 'built-in' };
   if (app.arms) {
-    const recorded = setup.parts.filter((p) =>
-      catalogue.parts.get(p.class)!.inputs?.some((i) => i.channels.length > 0),
-    );
+    const recorded = setup.parts.filter((p) => classIn(catalogue, p.class).inputs?.some((i) => i.channels.length > 0));
     for (const part of recorded) yield set({ tracks: [{ part: part.id, channel: 1, armed: false }] });
   }
 }
@@ -112,7 +120,7 @@ function* impostors(setup: Setup, catalogue: Catalogue): Generator<Change> {
       .sort()
       .join();
   for (const part of setup.parts) {
-    const own = catalogue.parts.get(part.class)!;
+    const own = classIn(catalogue, part.class);
     if (own.host || own.kind === 'source' || setup.placements.some((p) => p.part === part.id)) continue;
     if (own.kind !== 'lead' && own.kind !== 'adapter') continue;
     for (const c of catalogue.parts.values()) {

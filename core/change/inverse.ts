@@ -1,4 +1,4 @@
-import type { Catalogue, Setup } from '../model';
+import { type Catalogue, jointIn, partIn, type Setup } from '../model';
 import { apply } from './apply';
 import type { Change, SessionChange, Structure } from './change';
 import { say } from './say';
@@ -7,8 +7,8 @@ import { say } from './say';
  * The act that takes another back: applied after it, the setup is what it was. The act must be one that can be done.
  */
 export function inverse(setup: Setup, catalogue: Catalogue, change: Change): Change {
-  const jointOf = (id: string) => setup.joints.find((j) => j.id === id)!;
-  const partOf = (id: string) => setup.parts.find((p) => p.id === id)!;
+  const jointOf = (id: string) => jointIn(setup, id);
+  const partOf = (id: string) => partIn(setup, id);
   switch (change.do) {
     case 'seat':
       return { ...change, outMm: jointOf(change.joint).outMm ?? 0 };

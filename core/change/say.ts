@@ -1,12 +1,17 @@
 import { connectorNamed, mate } from '../connectors';
 import {
   type AppClass,
+  appIn,
   type Catalogue,
+  classIn,
+  classOfPart,
   isFader,
   type Joint,
+  jointIn,
   type KnobSpec,
   knobAt,
   type PortRef,
+  partIn,
   partName,
   type Session,
   type Setup,
@@ -34,7 +39,7 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
       return `${change.on ? 'Join' : 'Part'} ${x} and ${y} of the plug at ${jointName(setup, change.joint)}`;
     }
     case 'move': {
-      const joint = setup.joints.find((j) => j.id === change.joint)!;
+      const joint = jointIn(setup, change.joint);
       const [from, far] = change.side === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
       const where =
         from.part === change.to.part
@@ -51,12 +56,12 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
     case 'join':
       return joinWords(setup, catalogue, change.joint);
     case 'unplug': {
-      const { a, b } = setup.joints.find((j) => j.id === change.joint)!;
+      const { a, b } = jointIn(setup, change.joint);
       return `Unplug ${name(a.part)} from ${name(b.part)}`;
     }
     case 'knob': {
-      const part = setup.parts.find((p) => p.id === change.part)!;
-      const partClass = catalogue.parts.get(part.class)!;
+      const part = partIn(setup, change.part);
+      const partClass = classIn(catalogue, part.class);
       const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
       const to = change.to ?? knob.start;
       if (knob.id === partClass.host?.mainsKnob && to === 0) return `Run ${name(part.id)} from its battery`;
@@ -76,11 +81,11 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
         : `Plug ${name(change.part)} into another outlet`;
     case 'charge': {
       if (change.to !== null) return `Begin with the battery of ${name(change.part)} ${percent(change.to)} full`;
-      const { cells } = catalogue.parts.get(setup.parts.find((p) => p.id === change.part)!.class)!;
+      const { cells } = classOfPart(setup, catalogue, change.part);
       return cells ? `Put fresh cells into ${name(change.part)}` : `Charge ${name(change.part)} fully first`;
     }
     case 'refresh': {
-      const { cells } = catalogue.parts.get(setup.parts.find((p) => p.id === change.part)!.class)!;
+      const { cells } = classOfPart(setup, catalogue, change.part);
       const what = cells ? 'the cells' : 'the battery';
       return change.on
         ? `Exchange ${what} of ${name(change.part)} at minute ${change.minute}`
@@ -95,17 +100,17 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
         ? `Use ${change.to} m of ${lower(name(change.part))}`
         : `Set ${change.name} of ${name(change.part)}`;
     case 'insert':
-      return `Put ${withArticle(catalogue.parts.get(change.part.class)!.name)} into ${jointName(setup, change.joint)}`;
+      return `Put ${withArticle(classIn(catalogue, change.part.class).name)} into ${jointName(setup, change.joint)}`;
     case 'bypass':
       return change.through === undefined
         ? `Take ${name(change.part)} out of the line`
         : `Take ${name(change.part)} and ${name(change.through)} out of the line`;
     case 'attach':
-      return `Plug ${withArticle(catalogue.parts.get(change.part.class)!.name)} into the ${holeName(setup, catalogue, change.to)}`;
+      return `Plug ${withArticle(classIn(catalogue, change.part.class).name)} into the ${holeName(setup, catalogue, change.to)}`;
     case 'remove':
       return `Take ${name(change.part)} away`;
     case 'replace':
-      return `Use ${withArticle(catalogue.parts.get(change.by.class)!.name)} in place of ${name(change.part)}`;
+      return `Use ${withArticle(classIn(catalogue, change.by.class).name)} in place of ${name(change.part)}`;
     case 'distance': {
       const source = setup.job.sources.find((s) => s.id === change.source);
       return `Bring ${name(change.part)} to ${change.distanceM.toFixed(2)} m from ${source?.name ?? change.source}`;
@@ -131,8 +136,8 @@ export function sayAll(setup: Setup, catalogue: Catalogue, changes: readonly Cha
 /** What has the plug goes into what has the hole; radio is paired. */
 function joinWords(setup: Setup, catalogue: Catalogue, { a, b }: Joint): string {
   const connectorOf = ({ part, port }: PortRef) => {
-    const { class: id } = setup.parts.find((p) => p.id === part)!;
-    return connectorNamed(catalogue.parts.get(id)!.ports.find((p) => p.id === port)!.connector)!;
+    const { class: id } = partIn(setup, part);
+    return connectorNamed(classIn(catalogue, id).ports.find((p) => p.id === port)!.connector)!;
   };
   const [x, y] = [connectorOf(a), connectorOf(b)];
   if (x.form === 'keyed' && x.family === 'radio')
@@ -162,8 +167,8 @@ export const contactName = (contact: string): string =>
 
 /** "microphone hole". */
 export const portName = (setup: Setup, catalogue: Catalogue, { part, port }: PortRef): string => {
-  const { class: id } = setup.parts.find((p) => p.id === part)!;
-  return catalogue.parts.get(id)!.ports.find((p) => p.id === port)!.label;
+  const { class: id } = partIn(setup, part);
+  return classIn(catalogue, id).ports.find((p) => p.id === port)!.label;
 };
 
 /** "microphone hole of Camera". */
@@ -172,7 +177,7 @@ export const holeName = (setup: Setup, catalogue: Catalogue, ref: PortRef): stri
 
 const into = (setup: Setup, catalogue: Catalogue, end: End, other: End): string => {
   const far = (e: End) => {
-    const j = setup.joints.find((x) => x.id === e.joint)!;
+    const j = jointIn(setup, e.joint);
     return e.side === 'a' ? { near: j.a, far: j.b } : { near: j.b, far: j.a };
   };
   const there = far(other).near;
@@ -225,7 +230,7 @@ const SESSION_WORDS: {
 };
 
 function sessionWords(setup: Setup, catalogue: Catalogue, set: SessionChange): string {
-  const app = catalogue.apps.get(setup.job.app)!;
+  const app = appIn(catalogue, setup.job.app);
   const name = (part: string) => partName(setup, catalogue, part);
   const keys = Object.keys(set) as (keyof Session)[];
   return keys

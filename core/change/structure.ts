@@ -1,16 +1,20 @@
 import { connectorNamed, mate } from '../connectors';
 import {
   type Catalogue,
+  classIn,
+  classOfPart,
   hasBattery,
   hasFigure,
   hostsOf,
   isGiven,
   type Joint,
+  jointIn,
   mostChannels,
   onDevice,
   type Part,
   type PartClass,
   type PortSpec,
+  partIn,
   quantity,
   RATED_SPL,
   type Setup,
@@ -38,8 +42,7 @@ export const freshJointId = (setup: Setup): string =>
     'j',
   );
 
-const classOf = (setup: Setup, catalogue: Catalogue, part: string): PartClass =>
-  catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!;
+const classOf = (setup: Setup, catalogue: Catalogue, part: string): PartClass => classOfPart(setup, catalogue, part);
 
 const portOf = (setup: Setup, catalogue: Catalogue, ref: Joint['a']): PortSpec =>
   classOf(setup, catalogue, ref.part).ports.find((p) => p.id === ref.port)!;
@@ -49,7 +52,7 @@ const portOf = (setup: Setup, catalogue: Catalogue, ref: Joint['a']): PortSpec =
  * @returns null when the new one has no port for some joint, or cannot take over the microphone's or device's work.
  */
 export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: Part): Setup | null {
-  const newClass = catalogue.parts.get(by.class)!;
+  const newClass = classIn(catalogue, by.class);
   const oldClass = classOf(setup, catalogue, part);
   if (Boolean(newClass.host) !== Boolean(oldClass.host)) return null;
   if (oldClass.kind === 'source') return null;
@@ -62,7 +65,7 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
   const taken = new Set<string>();
   const joints: Joint[] = [];
   // Of a part that is not known here, what its ports were called.
-  const called = setup.parts.find((p) => p.id === part)!.was?.ports ?? {};
+  const called = partIn(setup, part).was?.ports ?? {};
   for (const joint of setup.joints) {
     const side = joint.a.part === part ? 'a' : joint.b.part === part ? 'b' : null;
     if (!side) {
@@ -106,7 +109,7 @@ export function insertPart(setup: Setup, catalogue: Catalogue, jointId: string, 
   const joint = setup.joints[at];
   const a = portOf(setup, catalogue, joint.a);
   const b = portOf(setup, catalogue, joint.b);
-  const newClass = catalogue.parts.get(by.class)!;
+  const newClass = classIn(catalogue, by.class);
   if (isGiven(newClass)) return null;
   const id = freshId(
     setup.parts.map((p) => p.id),
@@ -135,8 +138,7 @@ export function insertPart(setup: Setup, catalogue: Catalogue, jointId: string, 
 export function freePorts(setup: Setup, catalogue: Catalogue): { readonly part: string; readonly port: PortSpec }[] {
   const taken = new Set(setup.joints.flatMap((j) => [`${j.a.part}.${j.a.port}`, `${j.b.part}.${j.b.port}`]));
   return setup.parts.flatMap((part) =>
-    catalogue.parts
-      .get(part.class)!
+    classIn(catalogue, part.class)
       .ports.filter((p) => !taken.has(`${part.id}.${p.id}`))
       .map((port) => ({ part: part.id, port })),
   );
@@ -149,7 +151,7 @@ export function attachPart(
   to: { readonly part: string; readonly port: PortSpec },
   by: Part,
 ): Setup | null {
-  const port = catalogue.parts.get(by.class)!.ports.find((p) => portsFit(p, to.port));
+  const port = classIn(catalogue, by.class).ports.find((p) => portsFit(p, to.port));
   if (!port) return null;
   const id = freshId(
     setup.parts.map((p) => p.id),
@@ -177,7 +179,7 @@ export function plugIn(
 ): Setup | null {
   const next = attachPart(setup, catalogue, to, by);
   if (!next) return null;
-  const partClass = catalogue.parts.get(by.class)!;
+  const partClass = classIn(catalogue, by.class);
   const id = next.parts[next.parts.length - 1].id;
   if (partClass.host) {
     return { ...next, job: { ...next.job, also: [...(next.job.also ?? []), { device: by.class, app }] } };
@@ -237,7 +239,7 @@ export function takeOut(setup: Setup, catalogue: Catalogue, part: string): Setup
 
 /** Without what is said of parts that are gone or have become something else: exchanges, arrivals, tracks, the output. */
 function tidy(catalogue: Catalogue, { swaps, arrivals, session, ...rest }: Setup): Setup {
-  const classes = new Map(rest.parts.map((p) => [p.id, catalogue.parts.get(p.class)!]));
+  const classes = new Map(rest.parts.map((p) => [p.id, classIn(catalogue, p.class)]));
   const exchanged = (swaps ?? []).filter((s) => classes.has(s.part) && hasBattery(classes.get(s.part)!));
   const coming = (arrivals ?? []).filter((a) => classes.get(a.part)?.kind === 'power');
   const { output, tracks, ...said } = session ?? {};
@@ -268,7 +270,7 @@ export interface OtherHole {
 
 /** The other holes that a joint's plug could be in: the wrong one is as easily found by the hand as the right one. */
 export function otherHoles(setup: Setup, catalogue: Catalogue, jointId: string): readonly OtherHole[] {
-  const joint = setup.joints.find((j) => j.id === jointId)!;
+  const joint = jointIn(setup, jointId);
   return (['a', 'b'] as const).flatMap((side) => {
     const far = portOf(setup, catalogue, joint[side === 'a' ? 'b' : 'a']);
     const { part } = joint[side];

@@ -1,6 +1,6 @@
 import { type Element, nodesOf } from '../circuit';
 import { connectorNamed, contactsOf, type Mating, mate } from '../connectors';
-import { type Catalogue, hostsOf, type Joint, looseParts, type PortRef, type Setup } from '../model';
+import { type Catalogue, classIn, hostsOf, type Joint, looseParts, type PortRef, type Setup } from '../model';
 import {
   type Compiled,
   contactNode,
@@ -44,7 +44,7 @@ export function compile(
   { liftedTouches, muted = NONE, rewired = NONE, unfed = NONE }: CompileOptions = {},
 ): Compiled {
   const fitted = new Map<string, Fitted>();
-  for (const part of setup.parts) fitted.set(part.id, { part, partClass: catalogue.parts.get(part.class)! });
+  for (const part of setup.parts) fitted.set(part.id, { part, partClass: classIn(catalogue, part.class) });
   const named = hostsOf(setup, catalogue);
   if (!named) throw new Error(`the devices of ${setup.id} are not those of its job`);
   const hosts = named.map(({ part, app, told }) => ({ fitted: fitted.get(part.id)!, app, told }));

@@ -1,6 +1,15 @@
 import type { Netlist } from '../circuit';
 import type { Mating } from '../connectors';
-import type { Catalogue, Destination, Joint, Part, PartClass, PortSpec, Setup } from '../model';
+import {
+  appIn,
+  type Catalogue,
+  type Destination,
+  type Joint,
+  type Part,
+  type PartClass,
+  type PortSpec,
+  type Setup,
+} from '../model';
 
 /** A part with its class at hand. */
 export interface Fitted {
@@ -152,8 +161,7 @@ export function seenFrom(compiled: Compiled, host: Compiled['hosts'][number]): C
   const { was: __, ...told } = setup.job;
   const also = compiled.hosts.filter((h) => h !== host).map((h) => h.told);
   // What does not call anybody keeps the sound for an edit, whatever the first device does with it.
-  const purpose =
-    compiled.catalogue.apps.get(host.app)!.networkMs === undefined ? ('record' as const) : setup.job.purpose;
+  const purpose = appIn(compiled.catalogue, host.app).networkMs === undefined ? ('record' as const) : setup.job.purpose;
   const job = { ...told, ...host.told, purpose, also };
   // First among its like, so that of two devices of a class it is this one.
   const parts = [host.fitted.part, ...setup.parts.filter((p) => p !== host.fitted.part)];

@@ -1,5 +1,5 @@
 import { mustAssess } from '../assess';
-import { type Catalogue, type KnobSpec, type Setup, turnKnob } from '../model';
+import { type Catalogue, type KnobSpec, partIn, type Setup, turnKnob } from '../model';
 import { type Figures, figuresOf } from './figures';
 import { type KnobPlace, knobsInOrder } from './knobs';
 import { type Limit, limitsBySlope } from './slopes';
@@ -166,7 +166,7 @@ function polish(
 
 /** Whether a setting is over some limit, by their straight lines. */
 function goesOver(setup: Setup, gains: readonly KnobPlace[], limits: readonly Limit[], wish: Wish): boolean {
-  const at = gains.map((g) => setup.parts.find((p) => p.id === g.part)!.knobs![g.knob.id]);
+  const at = gains.map((g) => partIn(setup, g.part).knobs![g.knob.id]);
   return limits.some((l) => leftOf(l, at, gains, wish) < -SLACK_DB);
 }
 
@@ -192,7 +192,7 @@ function turnedBy(setup: Setup, gains: readonly KnobPlace[], turns: readonly Tur
   let out = setup;
   for (const [i, by] of turns) {
     const { part, knob } = gains[i];
-    const at = setup.parts.find((p) => p.id === part)!.knobs![knob.id] + by;
+    const at = partIn(setup, part).knobs![knob.id] + by;
     const steps = (at - knob.min) / knob.step;
     if (at < knob.min || at > knob.max || Math.abs(steps - Math.round(steps)) > 1e-6) return null;
     out = turnKnob(out, part, knob.id, at);

@@ -1,6 +1,6 @@
 import { mustAssess } from '../assess';
 import { apply, positionName } from '../change';
-import { type Catalogue, type Drawer, FORMAT_VERSION, isGiven, partName, type Setup } from '../model';
+import { type Catalogue, classIn, type Drawer, FORMAT_VERSION, isGiven, partName, type Setup } from '../model';
 import { type Answer, plan } from '../plan';
 import { type Bench, cautions, compareMends, type Mend, mendOf } from './mend';
 import { isBetter } from './rank';
@@ -28,7 +28,7 @@ export function* anotherWay<T>(
     .slice(0, MOST_WAYS)
     .flatMap((answer): readonly Mend[] => {
       const names = answer.setup.parts
-        .filter((p) => !isGiven(catalogue.parts.get(p.class)!))
+        .filter((p) => !isGiven(classIn(catalogue, p.class)))
         .map((p) => partName(answer.setup, catalogue, p.id));
       const lean = withoutIdleKnobs({ ...answer.setup, job: setup.job }, catalogue);
       const { format: _, version: __, id: ___, name: ____, ...structure } = lean;
@@ -69,7 +69,7 @@ function withoutIdleKnobs(setup: Setup, catalogue: Catalogue): Setup {
 /** Knobs and switches that do not stand as sold, with where they stand. */
 const positionsOf = (setup: Setup, catalogue: Catalogue): readonly string[] =>
   setup.parts.flatMap((part) =>
-    (catalogue.parts.get(part.class)!.knobs ?? []).flatMap((knob) => {
+    (classIn(catalogue, part.class).knobs ?? []).flatMap((knob) => {
       const at = part.knobs?.[knob.id] ?? knob.start;
       const where = positionName(knob, at);
       const to = where === 'on' || where === 'off' ? where : `at ${where}`;
@@ -90,6 +90,6 @@ function withThese({ setup, drawer, catalogue }: Bench): Drawer {
     parts: [],
   };
   const ids = new Set(owned.parts.map((p) => p.id));
-  const here = setup.parts.filter((p) => !isGiven(catalogue.parts.get(p.class)!) && !ids.has(p.id));
+  const here = setup.parts.filter((p) => !isGiven(classIn(catalogue, p.class)) && !ids.has(p.id));
   return { ...owned, parts: [...owned.parts, ...here.map(({ knobs: _, ...p }) => p)] };
 }

@@ -1,7 +1,7 @@
 import type { Assessment } from '../assess';
 import { type Failing, failingOf } from '../cause';
 import { type Change, insertPart, swapPart } from '../change';
-import { type Catalogue, isGiven, type Part, type PartClass, type Setup } from '../model';
+import { type Catalogue, isGiven, type Part, type PartClass, partIn, type Setup } from '../model';
 import { accessoryClasses, accessoryPorts, type Stock } from '../plan';
 
 /** Gates that are mended along the line: by what lies on it, or is put into it. */
@@ -39,7 +39,7 @@ export function* acquisitions(
     }
   }
   for (const part of parts) {
-    const own = setup.parts.find((p) => p.id === part)!.class;
+    const own = partIn(setup, part).class;
     for (const c of catalogue.parts.values()) {
       if (c.id === own || isGiven(c)) continue;
       const change = { do: 'replace', part, by: another(c) } as const;

@@ -2,7 +2,17 @@ import { type Assessment, mustAssess } from '../assess';
 import { effectOf } from '../cause';
 import { applyAll, type Change, effortS, sayAll } from '../change';
 import type { GateName, Status } from '../gates';
-import { type Catalogue, type Drawer, isGiven, knobAt, type Part, partName, type Setup } from '../model';
+import {
+  type Catalogue,
+  classIn,
+  classOfPart,
+  type Drawer,
+  isGiven,
+  knobAt,
+  type Part,
+  partName,
+  type Setup,
+} from '../model';
 import { rateOf, type Score, type Stock, scoreOf, statusesOf } from '../plan';
 import { accountOf, sayAccount } from './account';
 
@@ -76,7 +86,7 @@ function toBuy({ setup, catalogue, drawer, stock }: Bench, next: Setup): Pick<Me
   let cost = 0;
   let buys = false;
   for (const c of new Set(next.parts.map((p) => p.class))) {
-    if (isGiven(catalogue.parts.get(c)!)) continue;
+    if (isGiven(classIn(catalogue, c))) continue;
     const here = Math.max(countIn(setup.parts, c), countIn(drawer?.parts ?? [], c));
     const missing = countIn(next.parts, c) - here;
     if (missing <= 0) continue;
@@ -90,7 +100,7 @@ const OWN: ReadonlySet<string> = new Set(['microphone', 'wireless', 'mixer', 'in
 
 /** Is it the person's own choice rather than what joins: what hears, what is heard by, what records? */
 export function isOwn(setup: Setup, catalogue: Catalogue, part: string): boolean {
-  const { kind, host } = catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!;
+  const { kind, host } = classOfPart(setup, catalogue, part);
   return host !== undefined || OWN.has(kind);
 }
 
@@ -139,7 +149,7 @@ export function knobChanges(from: Setup, to: Setup, catalogue: Catalogue): reado
   return to.parts.flatMap((part): readonly Change[] => {
     const before = from.parts.find((p) => p.id === part.id);
     if (!before || before.class !== part.class) return [];
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     return (partClass.knobs ?? []).flatMap((knob): readonly Change[] => {
       const at = knobAt(part, partClass, knob.id);
       return at === knobAt(before, partClass, knob.id) ? [] : [{ do: 'knob', part: part.id, knob: knob.id, to: at }];

@@ -1,7 +1,7 @@
 import { type Assessment, assess, mustAssess } from '../assess';
 import { causesOf, confirmed, effectOf, failingOf, freeActs, inOrder, type Try, triesOf } from '../cause';
 import { apply, applyAll, type Change, freePorts, freshJointId, portsFit } from '../change';
-import type { Catalogue } from '../model';
+import { type Catalogue, classIn, classOfPart } from '../model';
 import { accessoryClasses, accessoryPorts } from '../plan';
 import { acquisitions } from './candidates';
 import type { Bench, Mend } from './mend';
@@ -76,7 +76,7 @@ export function* connections(bench: Bench): Generator<readonly Change[] | null> 
 /** Headphones that hear nothing where they are, led by an adapter to another hole that plays. */
 export function* reroutes({ setup, before, catalogue, stock }: Bench): Generator<readonly Change[] | null> {
   if (!failingOf(before).some((f) => f.gate === 'heard')) return;
-  const classOf = (part: string) => catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!;
+  const classOf = (part: string) => classOfPart(setup, catalogue, part);
   const holes = freePorts(setup, catalogue).filter(({ port }) => port.flow === 'monitor');
   const pieces = [...catalogue.parts.values()].filter((c) => c.kind === 'lead' || c.kind === 'adapter');
   for (const joint of setup.joints) {
@@ -110,7 +110,7 @@ export function* feeders(
   places: { readonly joints: readonly string[]; readonly parts: readonly string[] },
 ): Generator<readonly Change[] | null> {
   const { setup, before, catalogue, stock } = bench;
-  const isFed = (c: string) => catalogue.parts.get(c)!.usb?.fed !== undefined;
+  const isFed = (c: string) => classIn(catalogue, c).usb?.fed !== undefined;
   for (const change of acquisitions(setup, before, catalogue, stock, places)) {
     const part = change.do === 'insert' ? change.part : change.do === 'replace' ? change.by : null;
     if (part === null || !isFed(part.class)) continue;

@@ -1,4 +1,5 @@
 import { type Job, type Setup, UNKNOWN_APP } from './documents';
+import { classIn } from './lookups';
 import type { AppClass, Catalogue, PartClass } from './part-class';
 
 /** Whether a part has a battery or cells that run down and can be exchanged. */
@@ -8,7 +9,7 @@ export const hasBattery = (c: PartClass): boolean =>
 /** Parts that do nothing as they are: nothing is plugged into them, nobody speaks into them, and they are no device. */
 export function looseParts({ parts, joints, placements }: Setup, catalogue: Catalogue): ReadonlySet<string> {
   const used = new Set([...joints.flatMap((j) => [j.a.part, j.b.part]), ...placements.map((p) => p.part)]);
-  return new Set(parts.filter((p) => !used.has(p.id) && !isGiven(catalogue.parts.get(p.class)!)).map((p) => p.id));
+  return new Set(parts.filter((p) => !used.has(p.id) && !isGiven(classIn(catalogue, p.class))).map((p) => p.id));
 }
 
 /** How many channels the largest of a part's inputs has; 0 for what records nothing. */

@@ -2,6 +2,7 @@ import { connectorNamed, contactsOf } from '../connectors';
 import { hasBattery, mostChannels, plays, takesUp } from './abilities';
 import { type Document, type Drawer, type Job, type Part, type Setup, UNKNOWN } from './documents';
 import { hostsOf } from './hosts';
+import { classIn } from './lookups';
 import type { Catalogue } from './part-class';
 import type { DocumentProblem } from './problem';
 
@@ -94,7 +95,7 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
   for (const [i, joint] of setup.joints.entries()) {
     const contacts = new Set(
       [joint.a, joint.b].flatMap((ref) => {
-        const spec = catalogue.parts.get(parts.get(ref.part)!.class)!.ports.find((p) => p.id === ref.port)!;
+        const spec = classIn(catalogue, parts.get(ref.part)!.class).ports.find((p) => p.id === ref.port)!;
         return contactsOf(connectorNamed(spec.connector)!);
       }),
     );
@@ -122,7 +123,7 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
       return { pointer, message };
     }
     if (isUnknown(placement.part)) continue;
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     if (!takesUp(partClass)) {
       return { pointer: `${pointer}/part`, message: `${part.class} has no microphone capsule to hear with.` };
     }
@@ -149,7 +150,7 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
     const pointer = `${at}/session/output`;
     const part = parts.get(output);
     if (!part) return { pointer, message: `There is no part "${output}" in this setup.` };
-    if (!plays(catalogue.parts.get(part.class)!)) return { pointer, message: `${part.class} plays nothing.` };
+    if (!plays(classIn(catalogue, part.class))) return { pointer, message: `${part.class} plays nothing.` };
   }
   for (const [i, track] of tracks.entries()) {
     if (isUnknown(track.part)) continue;

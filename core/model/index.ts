@@ -45,6 +45,7 @@ export {
 } from './documents';
 export { FIGURES, type FigureName, type FigureSpec, figureName, hasFigure, isFigure } from './figures';
 export { type Host, hostsOf, inApp, notKnownIn, onDevice } from './hosts';
+export { appIn, classIn, classOfPart, jointIn, partIn } from './lookups';
 export { type Merged, merged, same } from './merge';
 export type {
   AppClass,

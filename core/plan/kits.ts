@@ -1,4 +1,4 @@
-import { type Catalogue, type Drawer, FORMAT_VERSION, type Job, notKnownIn, quantity } from '../model';
+import { type Catalogue, classIn, type Drawer, FORMAT_VERSION, type Job, notKnownIn, quantity } from '../model';
 import type { Answer } from './answers';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
 import { type PlanProgress, plan } from './plan';
@@ -100,7 +100,7 @@ export async function* kitsFor(
     return;
   }
   const value = (classId: string, name: string) =>
-    quantity({ id: classId, class: classId }, catalogue.parts.get(classId)!, name);
+    quantity({ id: classId, class: classId }, classIn(catalogue, classId), name);
   const questionOf = (): KitQuestion => ({
     jobs: jobs.map(
       ({ id }, i): KitJob => ({

@@ -1,5 +1,6 @@
 import {
   type Catalogue,
+  classIn,
   type Destination,
   type Drawer,
   hostsOf,
@@ -195,14 +196,14 @@ function answerOf(
   const { all, rates } = ratesOf(setup, drawer, catalogue);
   const { verdicts, weakest, readings } = assessment;
   const snr = readings.channels.map((c) => c.snrDb).filter(Number.isFinite);
-  const pieces = setup.parts.filter((p) => !isGiven(catalogue.parts.get(p.class)!));
+  const pieces = setup.parts.filter((p) => !isGiven(classIn(catalogue, p.class)));
   return {
     setup,
     cost,
     toBuy,
     pieces: setup.parts.length,
-    massG: pieces.reduce((sum, p) => sum + quantity(p, catalogue.parts.get(p.class)!, 'massG'), 0),
-    onMains: pieces.filter((p) => catalogue.parts.get(p.class)!.needs?.includes('mains')).length,
+    massG: pieces.reduce((sum, p) => sum + quantity(p, classIn(catalogue, p.class), 'massG'), 0),
+    onMains: pieces.filter((p) => classIn(catalogue, p.class).needs?.includes('mains')).length,
     devices: null,
     reliable: all,
     rates,

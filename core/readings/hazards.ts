@@ -3,6 +3,7 @@ import type { Compiled, FittedJoint, Limit } from '../compile';
 import { connectorNamed } from '../connectors';
 import {
   type Catalogue,
+  classIn,
   givesPhantom,
   type KnobSpec,
   knobAt,
@@ -213,12 +214,12 @@ const limitsAt = ({ limits }: Compiled, joint: FittedJoint): readonly Limit[] =>
 
 /** Parts that give phantom power as their switches stand. */
 const phantomGivers = ({ parts }: Setup, catalogue: Catalogue): ReadonlySet<string> =>
-  new Set(parts.filter((p) => givesPhantom(p, catalogue.parts.get(p.class)!)).map((p) => p.id));
+  new Set(parts.filter((p) => givesPhantom(p, classIn(catalogue, p.class))).map((p) => p.id));
 
 /** Switches that would bring phantom power and do not as they stand. */
 function phantomSwitches({ setup, catalogue }: Compiled): readonly NonNullable<Hazard['when']>[] {
   return setup.parts.flatMap((part) => {
-    const c = catalogue.parts.get(part.class)!;
+    const c = classIn(catalogue, part.class);
     if (givesPhantom(part, c)) return [];
     const [most] = [...phantomSources(part, c)].sort((x, y) => y.volt - x.volt);
     return most?.knob ? [{ part: part.id, knob: most.knob, to: most.at }] : [];

@@ -1,7 +1,7 @@
 import { prepare } from '../circuit';
 import { compile } from '../compile';
 import { connectorNamed, mate } from '../connectors';
-import type { Catalogue, Setup } from '../model';
+import { type Catalogue, classIn, jointIn, partIn, type Setup } from '../model';
 import { operatingPoint } from '../signal';
 
 /** A stretch of the way in over which the same contacts touch. */
@@ -29,10 +29,10 @@ export const FARTHEST_MM = 16;
  * from the steady state. With 48 V on, a plug can short or connect on its way what it does not when it is home.
  */
 export function insertion(setup: Setup, catalogue: Catalogue, id: string): readonly Stretch[] {
-  const joint = setup.joints.find((j) => j.id === id)!;
+  const joint = jointIn(setup, id);
   const connectorAt = (ref: (typeof joint)['a']) => {
-    const part = setup.parts.find((p) => p.id === ref.part)!;
-    return connectorNamed(catalogue.parts.get(part.class)!.ports.find((p) => p.id === ref.port)!.connector)!;
+    const part = partIn(setup, ref.part);
+    return connectorNamed(classIn(catalogue, part.class).ports.find((p) => p.id === ref.port)!.connector)!;
   };
   const [a, b] = [connectorAt(joint.a), connectorAt(joint.b)];
   const stretches: Stretch[] = [];

@@ -2,7 +2,7 @@ import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../
 import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type InputEntry, inputList, keyOf, type StandIn, standing } from '../host';
 import { type Loop, loopsOf } from '../interference';
-import type { AppClass, Catalogue, Room, Setup } from '../model';
+import { type AppClass, appIn, type Catalogue, jointIn, type Room, type Setup } from '../model';
 import {
   type BusLoad,
   busLoads,
@@ -166,7 +166,7 @@ const sharedBy = (compiled: Compiled, circuit: Circuit, op: OperatingPoint, resp
 
 function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: readonly InputEntry[]): Readings {
   const { circuit, responses, stages, watts } = shared;
-  const app = compiled.catalogue.apps.get(compiled.setup.job.app)!;
+  const app = appIn(compiled.catalogue, compiled.setup.job.app);
   const stand = standingAt(compiled, app, entries);
   const taken = entries.find((e) => keyOf(e) === stand.taken) ?? null;
   const intended = intendedEntry(compiled, entries, taken);
@@ -309,7 +309,7 @@ function standingAt(compiled: Compiled, app: AppClass, entries: readonly InputEn
  * @param plugged ids of joints of the setup, which must have passed `checkDocument`.
  */
 export function sensed(setup: Setup, catalogue: Catalogue, plugged: readonly string[]): readonly InputEntry[] {
-  const joints = plugged.map((id) => setup.joints.find((j) => j.id === id)!);
+  const joints = plugged.map((id) => jointIn(setup, id));
   const views = solved(compile({ ...setup, joints }, catalogue));
   if (!views.ok) throw new Error(views.problem.message);
   return views.value.entries[0];

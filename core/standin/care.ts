@@ -1,4 +1,4 @@
-import { type Catalogue, givesPhantom, isFader, partName, phantomSources, type Setup } from '../model';
+import { type Catalogue, classIn, givesPhantom, isFader, partName, phantomSources, type Setup } from '../model';
 
 /** What is done before anything is plugged and after all is, beside the plugging itself. */
 export interface Care {
@@ -14,7 +14,7 @@ export function careOf(setup: Setup, catalogue: Catalogue): Care {
   const before: string[] = [];
   const after: string[] = [];
   const names = (ids: readonly string[]) => ids.map((id) => partName(setup, catalogue, id)).join(', ');
-  const parts = setup.parts.map((part) => ({ part, c: catalogue.parts.get(part.class)! }));
+  const parts = setup.parts.map((part) => ({ part, c: classIn(catalogue, part.class) }));
   const phantom = parts.filter(({ part, c }) => phantomSources(part, c).length > 0);
   if (phantom.length > 0) before.push(`48 V off at ${names(phantom.map((p) => p.part.id))}`);
   const faders = parts.filter(({ c }) => c.knobs?.some(isFader));

@@ -1,6 +1,6 @@
 import { mustAssess } from '../assess';
 import type { Act, StandIn } from '../host';
-import type { Catalogue, Setup } from '../model';
+import { appIn, type Catalogue, classOfPart, type Setup } from '../model';
 import { settingActs } from './settings';
 import { act, atRest } from './stand-in';
 
@@ -21,7 +21,7 @@ export interface PluggingOrder {
 export function shortestOrder(setup: Setup, catalogue: Catalogue): PluggingOrder | null {
   const wanted = wantedKey(setup, catalogue);
   if (wanted === null) return null;
-  const app = catalogue.apps.get(setup.job.app)!;
+  const app = appIn(catalogue, setup.job.app);
   const { permission, automatic } = setup.session ?? {};
   const fewest = setup.joints.length + 1 + (permission ? 1 : 0) + (automatic && app.chooses === 'newest' ? 1 : 0);
   let best: PluggingOrder | null = null;
@@ -73,7 +73,7 @@ function* orders(setup: Setup, catalogue: Catalogue): Generator<readonly string[
       queue.push(next);
     }
   }
-  const isPower = (id: string) => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!.kind === 'power';
+  const isPower = (id: string) => classOfPart(setup, catalogue, id).kind === 'power';
   const rank = ({ a, b }: Setup['joints'][number]) =>
     isPower(a.part) || isPower(b.part) ? -1 : Math.min(hops.get(a.part) ?? 99, hops.get(b.part) ?? 99);
   const careful = [...setup.joints].sort((x, y) => rank(x) - rank(y)).map((j) => j.id);

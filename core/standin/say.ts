@@ -1,10 +1,10 @@
 import { type Change, say } from '../change';
 import type { Act } from '../host';
-import type { Catalogue, Setup } from '../model';
+import { appIn, type Catalogue, type Setup } from '../model';
 
 /** What is to be done, in words; joints by their numbers in the setup. */
 export function sayAct(setup: Setup, catalogue: Catalogue, a: Act): string {
-  const app = catalogue.apps.get(setup.job.app)!.name;
+  const app = appIn(catalogue, setup.job.app).name;
   switch (a.do) {
     case 'open':
     case 'close':

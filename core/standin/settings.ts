@@ -1,9 +1,9 @@
 import type { Act } from '../host';
-import type { Catalogue, Setup } from '../model';
+import { appIn, type Catalogue, type Setup } from '../model';
 
 /** How the device and its app are set before anything is plugged, as acts on a device that is set as sold. */
 export function settingActs({ session, job }: Setup, catalogue: Catalogue): readonly Act[] {
-  const app = catalogue.apps.get(job.app)!;
+  const app = appIn(catalogue, job.app);
   return [
     ...(session?.permission === 'refused' ? [{ do: 'allow', on: false } as const] : []),
     ...(session?.automatic === 'off' ? [{ do: 'automatic', on: false } as const] : []),

@@ -1,13 +1,13 @@
 import { type Act, atRest as rest, type StandIn, type Surroundings, act as step } from '../host';
-import { type Catalogue, hostsOf, plays, type Setup } from '../model';
+import { appIn, type Catalogue, classOfPart, hostsOf, plays, type Setup } from '../model';
 import { sensed } from '../readings';
 
 /** The device of a setup and what can be plugged; each order of joints is sensed by the readings that the gates judge. */
 function around(setup: Setup, catalogue: Catalogue): Surroundings {
   const [{ part, app }] = hostsOf(setup, catalogue)!;
-  const classOf = (id: string) => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!;
+  const classOf = (id: string) => classOfPart(setup, catalogue, id);
   return {
-    app: catalogue.apps.get(app)!,
+    app: appIn(catalogue, app),
     host: classOf(part.id).host!,
     device: part.id,
     joints: setup.joints.map((j) => j.id),

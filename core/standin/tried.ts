@@ -1,12 +1,12 @@
 import type { StandIn } from '../host';
-import type { Catalogue, Session, Setup } from '../model';
+import { appIn, type Catalogue, jointIn, type Session, type Setup } from '../model';
 
 /**
  * The setup as it was tried on the stand-in: what is plugged, in that order, and what was done at the device, so that the
  * gates can judge it. A history of plugs drawn out and put in again is kept only as far as its end shows.
  */
 export function asTried(setup: Setup, catalogue: Catalogue, now: StandIn): Setup {
-  const app = catalogue.apps.get(setup.job.app)!;
+  const app = appIn(catalogue, setup.job.app);
   const taken = now.list.find((l) => l.key === now.taken);
   const chosenInput = (): Setup['chosenInput'] => {
     if (app.chooses !== 'picker' || !taken) return 'newest';
@@ -31,7 +31,7 @@ export function asTried(setup: Setup, catalogue: Catalogue, now: StandIn): Setup
   const { session: _, ...rest } = setup;
   return {
     ...rest,
-    joints: now.plugged.map((id) => setup.joints.find((j) => j.id === id)!),
+    joints: now.plugged.map((id) => jointIn(setup, id)),
     chosenInput: chosenInput(),
     ...(Object.keys(session).length > 0 ? { session } : {}),
   };

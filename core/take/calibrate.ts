@@ -1,5 +1,5 @@
 import type { Report } from '../assess';
-import type { Catalogue, Part, Setup } from '../model';
+import { type Catalogue, classIn, type Part, partIn, type Setup } from '../model';
 import type { TakeReport } from './findings';
 
 /** What full scale of an input turns out to be, and where that figure is kept. */
@@ -40,8 +40,8 @@ export function calibrate(
   if (!computed || !measured) return { ok: false, problem: 'The take has no such channel.' };
   if (measured.clips.count > 0 || measured.ceiling)
     return { ok: false, problem: 'The take is clipped: turn down and record again.' };
-  const part = setup.parts.find((p) => p.id === computed.part)!;
-  const partClass = catalogue.parts.get(part.class)!;
+  const part = partIn(setup, computed.part);
+  const partClass = classIn(catalogue, part.class);
   const element = partClass.circuit.find((e) => e.id === computed.input);
   const value = element?.is === 'input' ? element.fullScaleDbu : null;
   if (typeof value !== 'string')

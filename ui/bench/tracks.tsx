@@ -1,7 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
-import type { Setup, Track } from '@/core/model';
-import { mostChannels } from '@/core/model';
+import { mostChannels, partIn, type Setup, type Track } from '@/core/model';
 import { classOf, nameIn } from '../kit';
 
 interface Props {
@@ -17,7 +16,7 @@ const LEAKS_DB = 30;
 export function Tracks({ setup, report, onChange }: Props) {
   const parts = [...new Set(report.inputs.filter((i) => i.listed && i.channels > 0).map((i) => i.part))];
   const tracks = parts.flatMap((part) => {
-    const partClass = classOf(setup.parts.find((p) => p.id === part)!);
+    const partClass = classOf(partIn(setup, part));
     return Array.from({ length: mostChannels(partClass) }, (_, i): Track => {
       const said = setup.session?.tracks?.find((t) => t.part === part && t.channel === i + 1);
       return { part, channel: i + 1, armed: said?.armed ?? (!setup.session?.tracks && part === report.intended) };

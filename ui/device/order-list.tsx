@@ -2,7 +2,7 @@
 import { Check, ShieldCheck } from 'lucide-react';
 import { catalogue } from '@/catalogue';
 import type { Verdict } from '@/core/gates';
-import type { Setup } from '@/core/model';
+import { partIn, type Setup } from '@/core/model';
 import { type Act, careOf, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
 import { appOf, Button, classOf, GATE_TITLES, nameIn } from '../kit';
 
@@ -130,9 +130,7 @@ function Doer({
     const plugged = state.plugged.includes(act.joint);
     const index = setup.joints.findIndex((j) => j.id === act.joint);
     const { a, b } = setup.joints[index];
-    const isRadio = classOf(setup.parts.find((p) => p.id === a.part)!).ports.some(
-      (p) => p.id === a.port && p.carries === 'radio',
-    );
+    const isRadio = classOf(partIn(setup, a.part)).ports.some((p) => p.id === a.port && p.carries === 'radio');
     const word = isRadio ? (plugged ? 'Unpair' : 'Pair') : plugged ? 'Unplug' : 'Plug';
     return (
       <>

@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
-import { type Destination, devicesOf, inApp, type Job } from '@/core/model';
+import { classIn, type Destination, devicesOf, inApp, type Job } from '@/core/model';
 import { lower, offeredApps } from '../kit';
 import { BlankWithPanel } from './blank';
 import { alsoText } from './blanks';
@@ -28,9 +28,9 @@ export function AlsoBlank({ job, onFill }: { readonly job: Job; readonly onFill:
               className="flex gap-2"
             >
               <span className="flex flex-1 flex-col gap-1">
-                {catalogue.parts.get(d.device)!.name}
+                {classIn(catalogue, d.device).name}
                 <select
-                  aria-label={`App on the ${lower(catalogue.parts.get(d.device)!.name)}`}
+                  aria-label={`App on the ${lower(classIn(catalogue, d.device).name)}`}
                   className={FIELD}
                   value={d.app}
                   onChange={(e) => set(also.with(i, inApp(d, e.target.value)))}
@@ -44,7 +44,7 @@ export function AlsoBlank({ job, onFill }: { readonly job: Job; readonly onFill:
               </span>
               <button
                 type="button"
-                aria-label={`Leave out the ${lower(catalogue.parts.get(d.device)!.name)}`}
+                aria-label={`Leave out the ${lower(classIn(catalogue, d.device).name)}`}
                 className="grid size-10 shrink-0 place-items-center self-end rounded-lg border border-soft"
                 onClick={() => set(also.filter((_, k) => k !== i))}
               >
@@ -58,7 +58,7 @@ export function AlsoBlank({ job, onFill }: { readonly job: Job; readonly onFill:
               className={FIELD}
               value=""
               onChange={(e) => {
-                const form = catalogue.parts.get(e.target.value)!.host!.form;
+                const form = classIn(catalogue, e.target.value).host!.form;
                 set([...also, { device: e.target.value, app: form === 'camera' ? 'plain-camera' : 'recorder-picker' }]);
               }}
             >

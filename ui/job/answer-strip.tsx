@@ -1,6 +1,7 @@
 'use client';
 import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
+import { classIn } from '@/core/model';
 import type { Answer } from '@/core/plan';
 import { GATE_TITLES, lower, minus, partName, StatusMark, signed, useMoney } from '../kit';
 import { letterOf } from './letter';
@@ -75,7 +76,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
         </p>
         {least && (
           <p className="mt-1 text-soft text-sm">
-            Least sure: {lower(catalogue.parts.get(least.classId)!.name)},{' '}
+            Least sure: {lower(classIn(catalogue, least.classId).name)},{' '}
             {least.tried > 0
               ? `works ${least.worked} of ${least.tried} here`
               : `works ${(10 * least.mean).toFixed(1)} of 10 as a rule`}{' '}

@@ -2,6 +2,7 @@ import { catalogue } from '@/catalogue';
 import {
   type Arrangement,
   appsOf,
+  classIn,
   devicesOf,
   type Hearing,
   inApp,
@@ -67,7 +68,7 @@ export function sourcesText({ sources }: Job): string {
   const voices = sources.filter(isVoice).length;
   const others = sources
     .filter((s) => !isVoice(s))
-    .map((s) => (s.from ? called(catalogue.parts.get(s.from)!.name, s.was) : withArticle(s.name)));
+    .map((s) => (s.from ? called(classIn(catalogue, s.from).name, s.was) : withArticle(s.name)));
   const all = [...(voices > 0 ? [voicesText(voices)] : []), ...others];
   return all.length === 1 ? all[0] : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`;
 }
@@ -166,7 +167,7 @@ export const BLANKS = {
   },
   device: {
     name: 'The device',
-    now: (job) => called(catalogue.parts.get(job.device)!.name, job.was?.device),
+    now: (job) => called(classIn(catalogue, job.device).name, job.was?.device),
     choices: () =>
       devicesOf(catalogue).map((c) => ({
         key: c.id,
@@ -206,7 +207,7 @@ export const BLANKS = {
 export const alsoText = ({ also = [] }: Job): string =>
   also.length === 0
     ? 'nowhere else'
-    : `also on ${also.map((d) => called(catalogue.parts.get(d.device)!.name, d.was?.device)).join(' and ')}`;
+    : `also on ${also.map((d) => called(classIn(catalogue, d.device).name, d.was?.device)).join(' and ')}`;
 
 /** The sentence as plain words, for headings. */
 export const jobSentence = (job: Job): string =>

@@ -2,7 +2,7 @@
 import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
 import { wiredSource } from '@/core/change';
-import type { Job, Source } from '@/core/model';
+import { classIn, type Job, type Source } from '@/core/model';
 import { lower } from '../kit';
 import { BlankWithPanel } from './blank';
 import { BLANKS, EFFORTS, LOUDNESSES, newInstrument, sourcesText, WIRED, withSources } from './blanks';
@@ -61,7 +61,7 @@ export function SourcesBlank({ job, onFill }: { readonly job: Job; readonly onFi
                 <Loudness source={s} onPick={(splAt1m) => patch(i, { splAt1m })} />
               ) : (
                 <span className="flex-1 text-soft text-sm">
-                  by wire: {lower(catalogue.parts.get(s.from)!.name)}
+                  by wire: {lower(classIn(catalogue, s.from).name)}
                   {s.was && ` (${s.was})`}
                 </span>
               )}

@@ -1,7 +1,7 @@
 import { catalogue } from '@/catalogue';
 import { GATES, type GateName } from '@/core/gates';
 import type { Absence } from '@/core/host';
-import { type AppClass, appsOf, type Part, type PartClass, type Setup } from '@/core/model';
+import { type AppClass, appIn, appsOf, classIn, type Part, type PartClass, type Setup } from '@/core/model';
 import { GATE_NAMES, lower } from '@/core/words';
 
 const ofGates = (what: 'title' | 'question'): Readonly<Record<GateName, string>> =>
@@ -9,7 +9,7 @@ const ofGates = (what: 'title' | 'question'): Readonly<Record<GateName, string>>
 export const GATE_TITLES = ofGates('title');
 export const GATE_QUESTIONS = ofGates('question');
 
-export const classOf = (part: Part): PartClass => catalogue.parts.get(part.class)!;
+export const classOf = (part: Part): PartClass => classIn(catalogue, part.class);
 export const partName = (part: Part): string =>
   part.name ?? `${classOf(part).name}${part.was ? ` (${part.was.class})` : ''}`;
 /** The name of a part of a setup; reports can be older than the setup, and name what is gone. */
@@ -17,7 +17,7 @@ export function nameIn(setup: Setup, id: string): string {
   const part = setup.parts.find((p) => p.id === id);
   return part ? partName(part) : 'a part that is gone';
 }
-export const appOf = (id: string): AppClass => catalogue.apps.get(id)!;
+export const appOf = (id: string): AppClass => appIn(catalogue, id);
 /** The apps to choose from; what is chosen now is always among them. */
 export const offeredApps = (now: string): readonly AppClass[] => {
   const known = appsOf(catalogue);

@@ -1,5 +1,5 @@
 import { connectorNamed } from '@/core/connectors';
-import type { Joint, Part, PortRef, PortSpec, Setup } from '@/core/model';
+import { type Joint, type Part, type PortRef, type PortSpec, partIn, type Setup } from '@/core/model';
 import { classOf } from '../kit';
 
 interface End {
@@ -15,7 +15,7 @@ export function jointEnds(
   const index = setup.joints.findIndex((j) => j.id === id);
   const joint = setup.joints[index];
   const end = (ref: PortRef): End => {
-    const part = setup.parts.find((p) => p.id === ref.part)!;
+    const part = partIn(setup, ref.part);
     return { part, port: classOf(part).ports.find((p) => p.id === ref.port)! };
   };
   const [a, b] = [end(joint.a), end(joint.b)];

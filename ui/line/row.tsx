@@ -1,7 +1,7 @@
 'use client';
 import type { CSSProperties } from 'react';
 import { concentricName, connectorNamed, describeConnector } from '@/core/connectors';
-import type { Joint, Part, PartClass, PortSpec, Setup } from '@/core/model';
+import { type Joint, type Part, type PartClass, type PortSpec, partIn, type Setup } from '@/core/model';
 import { knobsText, type Layout, type Spot } from '../bench';
 import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../kit';
 import type { Focus, Lit } from './focus';
@@ -113,7 +113,7 @@ function jointCell(spot: Spot, layout: Layout): CSSProperties {
 const CARD =
   'flex w-full items-center gap-3 rounded-xl border bg-card px-3 py-2 text-left hover:border-accent desk:h-full desk:flex-col desk:justify-center desk:gap-1 desk:px-1.5 desk:text-center';
 
-const partOf = (setup: Setup, id: string) => setup.parts.find((p) => p.id === id)!;
+const partOf = (setup: Setup, id: string) => partIn(setup, id);
 const portOf = (setup: Setup, ref: Joint['a']): PortSpec =>
   classOf(partOf(setup, ref.part)).ports.find((p) => p.id === ref.port)!;
 

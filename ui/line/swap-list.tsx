@@ -2,7 +2,7 @@
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import { GATES } from '@/core/gates';
-import type { Setup } from '@/core/model';
+import { classIn, type Setup } from '@/core/model';
 import type { Swap } from '@/core/plan';
 import { GATE_TITLES, StatusMark, useMoney } from '../kit';
 
@@ -21,7 +21,7 @@ export function SwapList({ report, swaps, onSwap }: Props) {
     <ul className="flex flex-col gap-1">
       {swaps.map((s) => {
         const changed = GATES.filter((g) => s.gates[g] !== report.verdicts.find((v) => v.gate === g)!.status);
-        const name = catalogue.parts.get(s.classId)!.name;
+        const name = classIn(catalogue, s.classId).name;
         return (
           <li key={s.classId}>
             <button

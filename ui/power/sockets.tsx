@@ -1,5 +1,5 @@
 'use client';
-import type { Setup } from '@/core/model';
+import { partIn, type Setup } from '@/core/model';
 import { Button, classOf, lower, nameIn, useHubPorts } from '../kit';
 
 interface Props {
@@ -13,7 +13,7 @@ export function Sockets({ setup, onKeep }: Props) {
   const found = useHubPorts(setup);
   if (hubs.length === 0) return null;
   const portName = (hub: string, port: string) =>
-    classOf(setup.parts.find((p) => p.id === hub)!).ports.find((p) => p.id === port)?.label ?? port;
+    classOf(partIn(setup, hub)).ports.find((p) => p.id === port)?.label ?? port;
   return (
     <section aria-label="Which socket for what" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">Which socket of the hub</h2>

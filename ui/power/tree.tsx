@@ -1,6 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
-import type { Setup } from '@/core/model';
+import { partIn, type Setup } from '@/core/model';
 import { classOf, nameIn, PartIcon } from '../kit';
 
 interface Props {
@@ -44,7 +44,7 @@ export function Tree({ setup, report }: Props) {
       {others.map((id) => (
         <div key={id} className="mt-1.5">
           <p className="flex items-center gap-2 font-semibold">
-            <PartIcon partClass={classOf(setup.parts.find((p) => p.id === id)!)} size={24} /> {nameIn(setup, id)}
+            <PartIcon partClass={classOf(partIn(setup, id))} size={24} /> {nameIn(setup, id)}
             <span className="font-normal text-soft text-sm">gives phantom power</span>
           </p>
           <Phantom setup={setup} report={report} of={id} />

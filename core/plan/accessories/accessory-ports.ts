@@ -1,5 +1,5 @@
 import { freePorts } from '../../change';
-import type { Catalogue, PartClass, PortSpec, Setup } from '../../model';
+import { type Catalogue, classOfPart, type PartClass, type PortSpec, type Setup } from '../../model';
 
 /** What is put beside a chain: something to listen by, or something to charge from. */
 export type AccessoryKind = 'listening' | 'power';
@@ -10,7 +10,7 @@ export const accessoryPorts = (
   setup: Setup,
   catalogue: Catalogue,
 ): readonly { readonly part: string; readonly port: PortSpec }[] => {
-  const isDevice = (id: string) => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!.host !== undefined;
+  const isDevice = (id: string) => classOfPart(setup, catalogue, id).host !== undefined;
   return freePorts(setup, catalogue).filter(({ part, port }) =>
     kind === 'listening'
       ? port.flow === 'monitor'

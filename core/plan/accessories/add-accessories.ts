@@ -1,5 +1,5 @@
 import { attachPart } from '../../change';
-import { type Catalogue, turnKnob } from '../../model';
+import { type Catalogue, partIn, turnKnob } from '../../model';
 import type { Stock } from '../stock';
 import {
   type Candidate,
@@ -61,7 +61,7 @@ function tryKind(
   const classes = [...accessoryClasses(kind, bare, catalogue)].sort(
     (a, b) => stock.take(a.id, 0).price - stock.take(b.id, 0).price,
   );
-  const classOf = (id: string) => bare.parts.find((p) => p.id === id)!.class;
+  const classOf = (id: string) => partIn(bare, id).class;
   let best = settled;
   for (const hole of accessoryPorts(kind, bare, catalogue)) {
     for (const c of classes) {

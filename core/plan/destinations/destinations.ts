@@ -1,6 +1,7 @@
 import { freePorts, freshId, insertPart } from '../../change';
 import {
   type Catalogue,
+  classIn,
   type Destination,
   isGiven,
   type Job,
@@ -47,9 +48,9 @@ export function destinationsOf(
   /** Ways from an output of a class into a device's holes, those that do different things each once. */
   const waysTo = (classId: string, port: PortSpec, device: string): readonly { end: End; hole: string }[] => {
     const key = `${classId}.${port.id}`;
-    const ends = known.get(key) ?? endsFrom(catalogue.parts.get(classId)!, [port], between, LIMITS, stock);
+    const ends = known.get(key) ?? endsFrom(classIn(catalogue, classId), [port], between, LIMITS, stock);
     known.set(key, ends);
-    const holes = catalogue.parts.get(device)!.ports.filter((p) => p.flow === 'in');
+    const holes = classIn(catalogue, device).ports.filter((p) => p.flow === 'in');
     const fitting = ends.flatMap((end) => {
       const hole = holes.find((h) => accepts(end.out, h));
       return hole ? [{ end, hole: hole.id }] : [];
@@ -66,7 +67,7 @@ export function destinationsOf(
     return [setup, ...splitInto].flatMap((from, i) =>
       freePorts(from, catalogue)
         .filter(({ part, port }) => {
-          const partClass = catalogue.parts.get(from.parts.find((p) => p.id === part)!.class)!;
+          const partClass = classIn(catalogue, from.parts.find((p) => p.id === part)!.class);
           // Of a setup with a splitter in it, the splitter's own outputs are what is new.
           if (i > 0 && part !== from.parts.at(-1)!.id) return false;
           return (
@@ -141,7 +142,7 @@ function beside(setup: Setup, other: Setup, to: Destination, catalogue: Catalogu
   const parts: Part[] = [...setup.parts];
   for (const p of other.parts) {
     const n = parts.filter((x) => x.class === p.class).length;
-    const taken = isGiven(catalogue.parts.get(p.class)!) ? p : stock.take(p.class, n).part;
+    const taken = isGiven(classIn(catalogue, p.class)) ? p : stock.take(p.class, n).part;
     const id = freshId(
       parts.map((x) => x.id),
       taken.id,

@@ -1,6 +1,15 @@
 import { mustAssess } from '../../assess';
 import { freePorts, otherHoles } from '../../change';
-import { type Catalogue, hearsFarEnd, type Joint, type PartClass, type PortSpec, type Setup } from '../../model';
+import {
+  type Catalogue,
+  classIn,
+  classOfPart,
+  hearsFarEnd,
+  type Joint,
+  type PartClass,
+  type PortSpec,
+  type Setup,
+} from '../../model';
 import { accepts, betweenOf, type End, endsFrom, growing, isRightHalf } from '../search';
 import type { Stock } from '../stock';
 import { type Candidate, compareScores, openFaders, scoreOf, setMonitoring, tuneKnobs } from '../tuning';
@@ -15,7 +24,7 @@ const MOST_RETURNS = 2;
 /** Does a chain pass through a mixer and fail by its ears alone, where the caller must be heard? */
 export function canMixFarEnd({ setup, assessment }: Candidate, catalogue: Catalogue): boolean {
   const failing = assessment.verdicts.filter((v) => v.status === 'fail');
-  const isMixer = (c: string) => catalogue.parts.get(c)!.kind === 'mixer';
+  const isMixer = (c: string) => classIn(catalogue, c).kind === 'mixer';
   return (
     hearsFarEnd(setup.job.hearing) &&
     failing.length > 0 &&
@@ -32,7 +41,7 @@ export function canMixFarEnd({ setup, assessment }: Candidate, catalogue: Catalo
  */
 export function withFarEnd(settled: Candidate, catalogue: Catalogue, stock: Stock): Candidate {
   const { setup } = settled;
-  const classOf = (id: string): PartClass => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!;
+  const classOf = (id: string): PartClass => classOfPart(setup, catalogue, id);
   const between = betweenOf(catalogue.parts.values());
   const free = freePorts(setup, catalogue);
   let best = settled;
@@ -85,7 +94,7 @@ export function withFarEnd(settled: Candidate, catalogue: Catalogue, stock: Stoc
 
 /** The setup as it is, and with the way to the device taken from each other output of the mixer, opened for what comes in. */
 function sendsOf(setup: Setup, catalogue: Catalogue, mixer: string): readonly Setup[] {
-  const { ports } = catalogue.parts.get(setup.parts.find((p) => p.id === mixer)!.class)!;
+  const { ports } = classOfPart(setup, catalogue, mixer);
   const at = (j: Joint) => [j.a, j.b].find((r) => r.part === mixer);
   const place = (id: string | undefined) => ports.findIndex((p) => p.id === id);
   /** The other one of two that belong together. */

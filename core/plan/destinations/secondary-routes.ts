@@ -1,5 +1,5 @@
 import type { Assessment } from '../../assess';
-import type { Catalogue, Job, Setup } from '../../model';
+import { type Catalogue, classIn, type Job, type Setup } from '../../model';
 import { addAccessories } from '../accessories';
 import {
   type Branch,
@@ -54,7 +54,7 @@ export function newSecondaryRoutes(job: Job, catalogue: Catalogue, stock: Stock,
       let links = chain.links;
       for (const secondary of unknown) {
         const { classId, inPort, alsoIn, secondaries: all } = links[at];
-        const joining = catalogue.parts.get(classId)!;
+        const joining = classIn(catalogue, classId);
         const others = all.filter((g) => g.source !== secondary.source).map((g) => g.port);
         const taken = [inPort!, ...alsoIn, ...portsOfOtherInputs(joining, inPort!), ...others];
         for (const other of secondaries.others(joining, taken, secondary)) {

@@ -1,6 +1,15 @@
 import { apply, applyAll, type Change, portsFit } from '../../change';
 import { compile } from '../../compile';
-import { type Catalogue, hostsOf, type Joint, type PartClass, type Setup } from '../../model';
+import {
+  type Catalogue,
+  classIn,
+  classOfPart,
+  hostsOf,
+  type Joint,
+  jointIn,
+  type PartClass,
+  type Setup,
+} from '../../model';
 import { type UsbTree, usbTree } from '../../power';
 
 /** A hub whose pieces would be better off in other sockets of it. */
@@ -25,9 +34,9 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
   const device = hostsOf(setup, catalogue)![0].part.id;
   const treeOf = (s: Setup) => usbTree(compile(s, catalogue));
   const before = treeOf(setup);
-  const hubs = setup.parts.filter((p) => p.id !== device && (catalogue.parts.get(p.class)!.usb?.down.length ?? 0) > 1);
+  const hubs = setup.parts.filter((p) => p.id !== device && (classIn(catalogue, p.class).usb?.down.length ?? 0) > 1);
   return hubs.flatMap(({ id: hub, class: classId }): readonly HubPorts[] => {
-    const spec = catalogue.parts.get(classId)!;
+    const spec = classIn(catalogue, classId);
     const plugged = setup.joints.flatMap((joint): readonly { joint: Joint; side: 'a' | 'b' }[] => {
       const side = joint.a.part === hub ? 'a' : joint.b.part === hub ? 'b' : null;
       return side && spec.usb!.down.includes(joint[side].port) ? [{ joint, side }] : [];
@@ -48,9 +57,7 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
     )) {
       const fits = plugged.every(({ joint, side }, i) => {
         const far = joint[side === 'a' ? 'b' : 'a'];
-        const farPort = catalogue.parts
-          .get(setup.parts.find((p) => p.id === far.part)!.class)!
-          .ports.find((p) => p.id === far.port)!;
+        const farPort = classOfPart(setup, catalogue, far.part).ports.find((p) => p.id === far.port)!;
         return portsFit(spec.ports.find((p) => p.id === ports[i])!, farPort);
       });
       if (!fits) continue;
@@ -65,7 +72,7 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
     }
     if (best === start) return [];
     const moves = plugged.flatMap(({ joint, side }, i) => {
-      const to = best.setup.joints.find((j) => j.id === joint.id)![side].port;
+      const to = jointIn(best.setup, joint.id)[side].port;
       return to === joint[side].port ? [] : [{ part: pieces[i], from: joint[side].port, to }];
     });
     const changes = actsTo(setup, best.setup, hub, catalogue);
@@ -79,7 +86,7 @@ function actsTo(from: Setup, to: Setup, hub: string, catalogue: Catalogue): read
   const acts: Change[] = [];
   let now = from;
   for (const wanted of to.joints) {
-    const here = now.joints.find((j) => j.id === wanted.id)!;
+    const here = jointIn(now, wanted.id);
     const side = here.a.part === hub ? 'a' : 'b';
     if (here[side].part !== hub || here[side].port === wanted[side].port) continue;
     const there = now.joints.find((j) => [j.a, j.b].some((e) => e.part === hub && e.port === wanted[side].port));

@@ -1,6 +1,16 @@
 import { type Assessment, mustAssess } from '../../assess';
 import { apply, type Change, say } from '../../change';
-import { type Catalogue, type Drawer, hasFigure, knobAt, type PartClass, quantity, type Setup } from '../../model';
+import {
+  type Catalogue,
+  classIn,
+  classOfPart,
+  type Drawer,
+  hasFigure,
+  knobAt,
+  type PartClass,
+  quantity,
+  type Setup,
+} from '../../model';
 import { costOf, stockOf } from '../stock';
 
 /** A change that would bring mains hum down, and by how much. */
@@ -56,9 +66,9 @@ const newlyShut = (before: Assessment, after: Assessment): boolean =>
 
 /** Acts that could part what mains runs round by, or make it less. */
 function* remedies(setup: Setup, { readings }: Assessment, catalogue: Catalogue): Generator<Change> {
-  const classOf = (id: string): PartClass => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!;
+  const classOf = (id: string): PartClass => classOfPart(setup, catalogue, id);
   for (const part of setup.parts) {
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     if (part.outlet !== undefined) yield { do: 'outlet', part: part.id, outlet: null };
     const knob = partClass.knobs?.find((k) => k.id === partClass.host?.mainsKnob);
     if (knob?.min === 0 && knobAt(part, partClass, knob.id) > 0)

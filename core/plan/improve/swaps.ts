@@ -1,7 +1,7 @@
 import { type Assessment, assess } from '../../assess';
 import { apply } from '../../change';
 import type { GateName, Status } from '../../gates';
-import type { Catalogue, Drawer, Setup } from '../../model';
+import { type Catalogue, type Drawer, partIn, type Setup } from '../../model';
 import { stockOf } from '../stock';
 import { compareScores, type Score, scoreOf, statusesOf } from '../tuning';
 
@@ -21,7 +21,7 @@ const safety = ({ verdicts }: Assessment): number => RANK.indexOf(verdicts.find(
 /** Everything that fits where a part is, best first: owned before bought where they do the same. */
 export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, catalogue: Catalogue): readonly Swap[] {
   const stock = stockOf(drawer, catalogue);
-  const present = setup.parts.find((p) => p.id === part)!.class;
+  const present = partIn(setup, part).class;
   const swaps: Swap[] = [];
   const now = assess(setup, catalogue);
   const safe = now.ok ? safety(now.value) : 0;

@@ -1,6 +1,7 @@
 import { BY_WIRE_M, freshId } from '../../change';
 import {
   type Catalogue,
+  classIn,
   FORMAT_VERSION,
   type Job,
   type Joint,
@@ -37,7 +38,7 @@ export function growing(catalogue: Catalogue, stock: Stock, parts: Part[] = [], 
   const used = new Map<string, number>();
   for (const p of parts) used.set(p.class, (used.get(p.class) ?? 0) + 1);
   const portOf = ({ part, port }: End): PortSpec => {
-    const partClass = catalogue.parts.get(parts.find((p) => p.id === part)!.class)!;
+    const partClass = classIn(catalogue, parts.find((p) => p.id === part)!.class);
     return partClass.ports.find((p) => p.id === port)!;
   };
   const isFree = (e: End) => !joints.some((j) => [j.a, j.b].some((ref) => ref.part === e.part && ref.port === e.port));

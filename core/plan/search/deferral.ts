@@ -1,5 +1,5 @@
 import type { Assessment } from '../../assess';
-import type { Catalogue, Setup } from '../../model';
+import { type Catalogue, classIn, partIn, type Setup } from '../../model';
 import type { Readings } from '../../readings';
 import { newTrackRecord } from '../tuning';
 import type { Chain, Link } from './chain';
@@ -32,7 +32,7 @@ export function newDeferral(catalogue: Catalogue): Deferral {
   const tooHot = new Set<string>();
   const alike = new Map<string, number>();
   const portsOf = (a: string, b: string) => [a, b].sort().join(' ');
-  const classOf = (l: Link) => catalogue.parts.get(l.classId)!;
+  const classOf = (l: Link) => classIn(catalogue, l.classId);
   /** What does something to the signal, in its order. */
   const doing = (links: readonly Link[], microphones: number): string => beginnings(links, microphones).at(-1)!;
   /** The same of the first link, of the first two, and so on. */
@@ -83,7 +83,7 @@ export function newDeferral(catalogue: Catalogue): Deferral {
         listening.keep(ears(links), !failing.some((v) => v.gate === 'heard'));
       }
       const failed = new Set(failing.filter((v) => OF_JOINTS.has(v.gate)).flatMap((v) => (v.joint ? [v.joint] : [])));
-      const classNamed = (id: string) => setup.parts.find((p) => p.id === id)!.class;
+      const classNamed = (id: string) => partIn(setup, id).class;
       for (const { id, a, b } of setup.joints) {
         const key = portsOf(`${classNamed(a.part)}.${a.port}`, `${classNamed(b.part)}.${b.port}`);
         if (failed.has(id)) meetings.keep(key, false);
@@ -98,7 +98,7 @@ function tooHotAt(links: readonly Link[], setup: Setup, { compiled, ledger }: Re
   let down = 0;
   return links.findIndex(({ classId }) => {
     const parts = setup.parts.filter((p) => p.class === classId);
-    const { knobs = [] } = compiled.catalogue.parts.get(classId)!;
+    const { knobs = [] } = classIn(compiled.catalogue, classId);
     for (const knob of knobs.filter((k) => k.unit === 'dB'))
       down += Math.max(...parts.map((p) => (p.knobs?.[knob.id] ?? knob.start) - knob.min));
     return ledger.some((e) => e.feeds && e.spareDb + down < 0 && parts.some((p) => p.id === e.part));

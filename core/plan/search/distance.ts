@@ -1,8 +1,8 @@
-import { type Catalogue, hasFigure, quantity, type Setup } from '../../model';
+import { type Catalogue, classIn, hasFigure, quantity, type Setup } from '../../model';
 
 /** The distance at which a microphone class is worn or stood; null for one that sits on the device. */
 export function placedM(catalogue: Catalogue, classId: string): number | null {
-  const partClass = catalogue.parts.get(classId)!;
+  const partClass = classIn(catalogue, classId);
   return hasFigure(partClass, 'placedM') ? quantity({ id: classId, class: classId }, partClass, 'placedM') : null;
 }
 
@@ -13,12 +13,12 @@ export function reaches(setup: Setup, catalogue: Catalogue): boolean {
   const device = setup.parts.find((p) => p.class === setup.job.device)!.id;
   return setup.placements.every((placement) => {
     const part = partOf.get(placement.part)!;
-    const byWire = catalogue.parts.get(part.class)!.kind === 'source';
+    const byWire = classIn(catalogue, part.class).kind === 'source';
     if (!byWire && placement.distanceM >= distanceM) return true;
     let length = byWire ? 0 : placement.distanceM;
     for (const id of partsTowards(setup, placement.part, device)) {
       const p = partOf.get(id)!;
-      const partClass = catalogue.parts.get(p.class)!;
+      const partClass = classIn(catalogue, p.class);
       if (partClass.ports.some((port) => port.carries === 'radio')) return true;
       if (hasFigure(partClass, 'lengthM')) length += quantity(p, partClass, 'lengthM');
     }

@@ -1,6 +1,7 @@
 import { mustAssess } from '../../assess';
 import { portsFit } from '../../change';
 import {
+  appIn,
   type Catalogue,
   FORMAT_VERSION,
   hearsSelf,
@@ -39,7 +40,7 @@ export interface Needs {
  * @param lacking whether neither a place for the ears nor any power is demanded.
  */
 export function needsOf(job: Job, catalogue: Catalogue, voices: number, apart: boolean, lacking: boolean): Needs {
-  const app = catalogue.apps.get(job.app)!;
+  const app = appIn(catalogue, job.app);
   // Where the app does not play it, one hears oneself only by a part that does so by wire.
   const givesEars = hearsSelf(job.hearing) && !app.monitors ? playsByWire : hasEars;
   const listens = job.hearing !== 'nothing' && !lacking;

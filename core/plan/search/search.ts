@@ -2,7 +2,9 @@ import TinyQueue from 'tinyqueue';
 import { appTakes, forbidden } from '../../host';
 import {
   type AppClass,
+  appIn,
   type Catalogue,
+  classIn,
   isCarried,
   isGiven,
   type Job,
@@ -71,8 +73,8 @@ export function* searchChains(
   stock: Stock,
   { isPadded = () => false, isPoor = () => false, pieceCost = BY_MONEY, lacking = false }: Wishes = {},
 ): Generator<Chain | null> {
-  const device = catalogue.parts.get(job.device)!;
-  const app = catalogue.apps.get(job.app)!;
+  const device = classIn(catalogue, job.device);
+  const app = appIn(catalogue, job.app);
   const classes = [...catalogue.parts.values()].filter((c) => usable(c, job));
   // Where the digital side of a part is of no use, sound may still leave it by another port.
   const refused = new Set(classes.filter((c) => !c.host && isRefused(c, app, device)));
@@ -218,7 +220,7 @@ function wayKey({ links, out, needs, microphones }: State, farM: number, catalog
   let metres = 0;
   let doing = '';
   for (const link of links) {
-    const c = catalogue.parts.get(link.classId)!;
+    const c = classIn(catalogue, link.classId);
     const port = (id: string | null) => c.ports.find((p) => p.id === id);
     const [into, outOf] = [port(link.inPort), port(link.outPort)];
     metres += c.values.lengthM?.value ?? 0;
@@ -231,7 +233,7 @@ function wayKey({ links, out, needs, microphones }: State, farM: number, catalog
 
 /** Whose turn a beginning is: its microphone's; of what comes by wire, the first piece's that is more than wire. */
 function turnOf(links: readonly Link[], catalogue: Catalogue): string {
-  const classOf = (l: Link) => catalogue.parts.get(l.classId)!;
+  const classOf = (l: Link) => classIn(catalogue, l.classId);
   if (classOf(links[0]).kind !== 'source') return links[0].classId;
   return links.find((l, i) => i > 0 && !isWire(classOf(l)))?.classId ?? '';
 }
@@ -244,7 +246,7 @@ function isAwkward(links: readonly Link[], catalogue: Catalogue): boolean {
   let passive = 0;
   let crossing = 0;
   for (const link of links) {
-    const c = catalogue.parts.get(link.classId)!;
+    const c = classIn(catalogue, link.classId);
     if (c.kind !== 'adapter' || c.inputs || c.usb || c.circuit.some((e) => e.is === 'stage')) continue;
     const port = (id: string | null) => c.ports.find((p) => p.id === id);
     const [into, out] = [port(link.inPort), port(link.outPort)];

@@ -1,4 +1,4 @@
-import type { Catalogue, PartClass, PortSpec, Source } from '../../model';
+import { type Catalogue, classIn, type PartClass, type PortSpec, type Source } from '../../model';
 import type { Stock } from '../stock';
 import { accepts, isRightHalf } from './accepts';
 import type { Branch } from './chain';
@@ -21,7 +21,7 @@ export interface SecondarySources {
 export function secondarySources(sources: readonly Source[], catalogue: Catalogue, stock: Stock): SecondarySources {
   const between = betweenOf(catalogue.parts.values()).filter((c) => !c.inputs && !c.usb);
   const endsOf = (from: string): readonly End[] => {
-    const c = catalogue.parts.get(from)!;
+    const c = classIn(catalogue, from);
     const outs = c.ports.filter((p) => p.flow === 'out' && !isRightHalf(p));
     return endsFrom(c, outs, between, LIMITS, stock);
   };

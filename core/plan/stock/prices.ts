@@ -1,4 +1,4 @@
-import { type Catalogue, type Drawer, quantity } from '../../model';
+import { type Catalogue, classIn, type Drawer, quantity } from '../../model';
 
 /** Prices of generic things differ by about so much either way; est. */
 const BAND = 0.3;
@@ -7,7 +7,7 @@ const BAND = 0.3;
 export function priceBand(classId: string, drawer: Drawer | null, catalogue: Catalogue): readonly [number, number] {
   const own = drawer?.prices?.[classId];
   if (own) return own;
-  const price = quantity({ id: classId, class: classId }, catalogue.parts.get(classId)!, 'price');
+  const price = quantity({ id: classId, class: classId }, classIn(catalogue, classId), 'price');
   return [Math.floor(price * (1 - BAND)), Math.ceil(price * (1 + BAND))];
 }
 
@@ -15,5 +15,5 @@ export function priceBand(classId: string, drawer: Drawer | null, catalogue: Cat
 export function priceOf(classId: string, drawer: Drawer | null, catalogue: Catalogue): number {
   const own = drawer?.prices?.[classId];
   if (own) return (own[0] + own[1]) / 2;
-  return quantity({ id: classId, class: classId }, catalogue.parts.get(classId)!, 'price');
+  return quantity({ id: classId, class: classId }, classIn(catalogue, classId), 'price');
 }

@@ -1,4 +1,4 @@
-import { type Catalogue, type Drawer, hasFigure, quantity, type Setup } from '../../model';
+import { type Catalogue, classIn, type Drawer, hasFigure, quantity, type Setup } from '../../model';
 
 /** How sure one can be that a piece works on a device: a Beta distribution of its rate. */
 export interface Rate {
@@ -23,7 +23,7 @@ export const LOSS = 60;
  * @returns null for a class of which the trade tells no figure and the owner no result.
  */
 export function rateOf(classId: string, device: string, drawer: Drawer | null, catalogue: Catalogue): Rate | null {
-  const c = catalogue.parts.get(classId)!;
+  const c = classIn(catalogue, classId);
   const own = (drawer?.outcomes ?? []).filter((o) => o.class === classId && o.device === device);
   const told = hasFigure(c, 'worksOfTen');
   if (!told && own.length === 0) return null;

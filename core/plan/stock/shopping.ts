@@ -1,6 +1,6 @@
 import { csvFormatRows } from 'd3-dsv';
 import { connectorNamed, describeConnector } from '../../connectors';
-import type { Catalogue, Drawer, PartClass, PortSpec } from '../../model';
+import { type Catalogue, classIn, type Drawer, type PartClass, type PortSpec } from '../../model';
 import { priceBand } from './prices';
 
 /** One thing to ask for at a counter. */
@@ -23,7 +23,7 @@ export function shoppingList(
 ): readonly Wanted[] {
   return [...counts]
     .map(([classId, count]) => {
-      const c = catalogue.parts.get(classId)!;
+      const c = classIn(catalogue, classId);
       return { classId, count, what: inWords(c), check: checks(c), price: priceBand(classId, drawer, catalogue) };
     })
     .sort((a, b) => b.price[1] * b.count - a.price[1] * a.count || a.what.localeCompare(b.what));

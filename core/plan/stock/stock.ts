@@ -1,5 +1,4 @@
-import type { Catalogue, Drawer, Part, Setup } from '../../model';
-import { isGiven } from '../../model';
+import { type Catalogue, classIn, type Drawer, isGiven, type Part, type Setup } from '../../model';
 import { priceOf } from './prices';
 
 /** Where the next part of a class comes from, and what it costs. */
@@ -44,7 +43,7 @@ export function costOf(
   let cost = 0;
   const toBuy: Part[] = [];
   for (const part of parts) {
-    if (isGiven(catalogue.parts.get(part.class)!)) continue;
+    if (isGiven(classIn(catalogue, part.class))) continue;
     const n = used.get(part.class) ?? 0;
     used.set(part.class, n + 1);
     const take = stock.take(part.class, n);
@@ -57,6 +56,6 @@ export function costOf(
 /** How many of each class a setup takes, without what is there anyway. */
 export function classNeeds(setup: Setup, catalogue: Catalogue): ReadonlyMap<string, number> {
   const needs = new Map<string, number>();
-  for (const { class: c } of setup.parts) if (!isGiven(catalogue.parts.get(c)!)) needs.set(c, (needs.get(c) ?? 0) + 1);
+  for (const { class: c } of setup.parts) if (!isGiven(classIn(catalogue, c))) needs.set(c, (needs.get(c) ?? 0) + 1);
   return needs;
 }

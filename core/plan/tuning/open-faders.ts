@@ -1,4 +1,4 @@
-import { type Catalogue, knobAt, type Setup, turnKnob } from '../../model';
+import { type Catalogue, classIn, knobAt, partIn, type Setup, turnKnob } from '../../model';
 import { knobsBetween } from './knobs-on-way';
 
 /** Where a fader stands that passes what it is given, dB. */
@@ -9,8 +9,8 @@ const UNITY_DB = 0;
  * turned to unity. What lies on no such way stays as it is.
  */
 export function openFaders(setup: Setup, catalogue: Catalogue, part: string, from: string, to: string): Setup {
-  const { class: id } = setup.parts.find((p) => p.id === part)!;
-  const partClass = catalogue.parts.get(id)!;
+  const { class: id } = partIn(setup, part);
+  const partClass = classIn(catalogue, id);
   let out = setup;
   for (const knob of partClass.knobs ?? []) {
     if (knob.unit !== 'dB' || !knobsBetween(partClass, from, to).has(knob.id)) continue;

@@ -1,4 +1,13 @@
-import { type Catalogue, hearsFarEnd, hearsSelf, type KnobSpec, knobAt, type Setup, turnKnob } from '../../model';
+import {
+  type Catalogue,
+  classIn,
+  hearsFarEnd,
+  hearsSelf,
+  type KnobSpec,
+  knobAt,
+  type Setup,
+  turnKnob,
+} from '../../model';
 import { compareScores, scoreOf } from './score';
 import { type Candidate, candidateOf, switchesOf } from './tune-knobs';
 
@@ -41,7 +50,7 @@ function louderBy({ assessment: { readings } }: Candidate): number {
 function turned(setup: Setup, catalogue: Catalogue, byDb: number): Setup {
   const used = new Set(setup.joints.flatMap((j) => [j.a, j.b].map((r) => `${r.part}.${r.port}`)));
   return setup.parts.reduce((out, part) => {
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     const holes = partClass.ports.filter((p) => p.flow === 'monitor' && used.has(`${part.id}.${p.id}`));
     const loudness = (knob: KnobSpec) =>
       knob.unit === 'dB' &&

@@ -1,6 +1,6 @@
 import { type Assessment, mustAssess } from '../../assess';
 import type { Verdict } from '../../gates';
-import { type Catalogue, type KnobSpec, knobAt, type Part, type Setup, turnKnob } from '../../model';
+import { type Catalogue, classIn, type KnobSpec, knobAt, type Part, partIn, type Setup, turnKnob } from '../../model';
 import type { Readings } from '../../readings';
 import { type Experience, newExperience } from './experience';
 import { knobsAhead } from './knobs-on-way';
@@ -39,7 +39,7 @@ export function tuneFrom(asFound: Candidate, catalogue: Catalogue, past: Experie
   let best = asFound;
   // Switches decide who reaches what and who has its voltage; where that is right they are left alone.
   for (const { part, knob } of isWrong(best) ? switchesOf(setup, catalogue, 'record') : []) {
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     for (let position = knob.min; position <= knob.max; position += knob.step) {
       if (position === knobAt(part, partClass, knob.id)) continue;
       const key = `${part.class} ${knob.id} ${position} ${faultsOf(best, isWrongBy)}`;
@@ -91,7 +91,7 @@ export function switchesOf(
   towards: 'record' | 'ears',
 ): readonly { readonly part: Part; readonly knob: KnobSpec }[] {
   return setup.parts.flatMap((part) => {
-    const { knobs = [], circuit, ports } = catalogue.parts.get(part.class)!;
+    const { knobs = [], circuit, ports } = classIn(catalogue, part.class);
     const forEars = ports.filter((p) => p.flow === 'monitor').map((p) => `${p.id}.`);
     const matters = (knob: KnobSpec) =>
       circuit.some((e) => {
@@ -105,8 +105,8 @@ export function switchesOf(
 
 /** The very same setup where the knob stands there already: it need not be judged again. */
 function turnedTo(setup: Setup, part: string, knob: string, to: number, catalogue: Catalogue): Setup {
-  const at = setup.parts.find((p) => p.id === part)!;
-  return knobAt(at, catalogue.parts.get(at.class)!, knob) === to ? setup : turnKnob(setup, part, knob, to);
+  const at = partIn(setup, part);
+  return knobAt(at, classIn(catalogue, at.class), knob) === to ? setup : turnKnob(setup, part, knob, to);
 }
 
 /** For every device that records: the first by all that is on its way, each other by what is on its own way only. */
@@ -132,7 +132,7 @@ function level(setup: Setup, readings: Readings, barred: ReadonlySet<string>, ca
   const way = line.path.parts.filter((p) => !barred.has(p)).reverse();
   for (const id of way) {
     const part = out.parts.find((p) => p.id === id)!;
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     const twins = out.parts.filter(
       (p) => p.class === part.class && readings.lines.some((l) => l.path?.parts.includes(p.id)),
     );
@@ -171,7 +171,7 @@ function levelEach({ setup, assessment }: Candidate, catalogue: Catalogue): Setu
   const { lines } = assessment.readings;
   let out = setup;
   for (const part of setup.parts) {
-    const partClass = catalogue.parts.get(part.class)!;
+    const partClass = classIn(catalogue, part.class);
     /** Sources that come into the part by a hole behind which the knob is. */
     const through = (knob: string) =>
       new Set(

@@ -1,5 +1,5 @@
 import type { Report } from '../../assess';
-import type { Catalogue, Setup } from '../../model';
+import { appIn, type Catalogue, classOfPart, type Setup } from '../../model';
 
 type Channel = Report['channels'][number];
 
@@ -32,7 +32,7 @@ export function contextOf(
   nameOf: (part: string) => string,
 ): Context {
   const computed = report.channels[channel ?? 0];
-  const classOf = (id: string) => catalogue.parts.get(setup.parts.find((p) => p.id === id)!.class)!;
+  const classOf = (id: string) => classOfPart(setup, catalogue, id);
   const ids = setup.parts.map((p) => p.id);
   const line = report.lines[0];
   const joints = line?.joints.map((id) => setup.joints.findIndex((j) => j.id === id) + 1) ?? [];
@@ -45,7 +45,7 @@ export function contextOf(
     report,
     message,
     computed,
-    app: catalogue.apps.get(report.app)!.name,
+    app: appIn(catalogue, report.app).name,
     taken: report.inputs.find((i) => i.chosen),
     tightest: [...stages].sort((a, b) => a.headroomDb - b.headroomDb)[0],
     joints,
