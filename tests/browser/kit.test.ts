@@ -94,9 +94,9 @@ test('a part is found by looking: each answer narrows, can be taken back, and wh
       PATIENCE_MS,
     );
   }
-  await walk.sees(/Straight cable, TRRS/, '[aria-label="Find it by looking"]');
+  await walk.sees(/Straight TRRS cable/, '[aria-label="Find it by looking"]');
   await walk.expectAccessible();
-  await walk.press(/^Add Straight cable, TRRS/);
+  await walk.press(/^Add Straight TRRS cable/);
   await walk.sees(/is in the drawer/);
   await walk.undo();
 });

@@ -243,7 +243,7 @@ test('the wrong socket: headphones where the microphone belongs; the mend is to 
   expect(gate(assessed(setup), 'wired').status).toBe('fail');
   const found = [...mends(setup, null, catalogue)].at(-1)!.mends;
   expect(found[0].label).toMatch(
-    /^Move Lapel microphone, TRS from the headphone socket to the microphone socket of Laptop/,
+    /^Move Lapel microphone with TRS plug from the headphone socket to the microphone socket of Laptop/,
   );
   expect(found[0].cost).toBe(0);
 });

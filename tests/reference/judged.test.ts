@@ -231,7 +231,7 @@ describe('two where one should be', () => {
       hears: { pack: 0.2 },
     });
     expect(gate(assessed(setup), 'powered').sentence).toMatch(
-      /^Wireless receiver, mono on the tip draws 11.* mA of phantom/,
+      /^Wireless receiver with mono on the tip draws 11.* mA of phantom/,
     );
   });
   test('left and right of a feed that are exchanged: said, and cured by exchanging the plugs', () => {
@@ -244,9 +244,7 @@ describe('two where one should be', () => {
     });
     expect(gate(assessed(sketch(feed('a', 'right'))), 'wired').status).toBe('pass');
     const wrong = sketch(feed('right', 'a'));
-    expect(gate(assessed(wrong), 'wired').sentence).toMatch(
-      /^Left and right of Line feed, RCA \(phono\) are exchanged/,
-    );
+    expect(gate(assessed(wrong), 'wired').sentence).toMatch(/^Left and right of RCA \(phono\) line feed are exchanged/);
     expect(toldOf(wrong).mends[0].label).toMatch(/^Exchange two plugs: the right phono into the right output/);
   });
   test('two outputs joined by a hard Y: what one drives into the other is volts over both output resistances', () => {

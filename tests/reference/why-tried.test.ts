@@ -50,7 +50,7 @@ const ROWS: readonly Row[] = [
     }),
     at: { joint: 'j2' },
     says: /Mic not detected: at connection 2 the plug's sleeve shorts it to ground/,
-    fix: /^Take Straight cable, TRRS and Coupler, TRS out of the line$/,
+    fix: /^Take Straight TRRS cable and TRS coupler out of the line$/,
   },
   {
     name: 'flat cells',
@@ -69,15 +69,15 @@ const ROWS: readonly Row[] = [
     name: 'headphones where nothing plays',
     sketch: { ...boxedAtLaptop({ hears: 'laptop-headset.socket' }), job: FAR_END },
     at: { joint: 'j5' },
-    says: /Headphones, 3.5 mm are silent at connection 5: nothing from the USB interface, two inputs/,
-    fix: /^Unplug Headphones, 3.5 mm .* plug a 3.5 to 6.35 mm adapter into the headphones of USB interface, two inputs, and plug/,
+    says: /Headphones with 3.5 mm plug are silent at connection 5: nothing from the USB interface with two inputs/,
+    fix: /^Unplug Headphones with 3.5 mm plug .* plug a 3.5 to 6.35 mm adapter into the headphones of USB interface with two inputs, and plug/,
   },
   {
     name: 'own voice, and nothing to hear it with: headphones and two switches',
     sketch: { ...boxedAtLaptop({}), job: { hearing: 'myself' } },
     at: { part: 'box' },
     says: /Nothing is there to hear yourself with: no headphones are plugged in/,
-    fix: /^Plug headphones, 6.35 mm .*turn monitoring off in the recorder app.*switch Direct monitoring on/,
+    fix: /^Plug headphones with 6.35 mm plug .*turn monitoring off in the recorder app.*switch Direct monitoring on/,
   },
   {
     name: 'a hub that gives too little',
@@ -87,8 +87,8 @@ const ROWS: readonly Row[] = [
       joints: [...boxedAtLaptop({}).joints.slice(0, 3), 'usb.a > hub.usb1', 'hub.plug > laptop-headset.usb'],
     },
     at: { part: 'hub' },
-    says: /Too little power for USB interface, two inputs.* needs 380 mA, Old hub, full speed gives 100 mA/,
-    fix: /^Take Old hub, full speed out of the line$/,
+    says: /Too little power for USB interface with two inputs.* needs 380 mA, Old full-speed hub gives 100 mA/,
+    fix: /^Take Old full-speed hub out of the line$/,
   },
   {
     name: 'an unbalanced cable past the rule of thumb',
@@ -100,8 +100,8 @@ const ROWS: readonly Row[] = [
       hears: { mic: 0.2 },
     },
     at: { part: 'l' },
-    says: /Straight cable, TRS is 15 m long: hum/,
-    fix: /^Use 3 m of straight cable, TRS$/,
+    says: /Straight TRS cable is 15 m long: hum/,
+    fix: /^Use 3 m of straight TRS cable$/,
   },
   {
     name: 'an amplifier without its supply: what follows from it is not judged',
@@ -119,8 +119,8 @@ const ROWS: readonly Row[] = [
       hears: { mic: 0.1 },
     },
     at: { part: 'box' },
-    says: /48 V is off at USB interface, one input: Voice 1 does not arrive. 2 of 8 fail, one cause/,
-    fix: /^Switch 48 V on at USB interface, one input$/,
+    says: /48 V is off at USB interface with one input: Voice 1 does not arrive. 2 of 8 fail, one cause/,
+    fix: /^Switch 48 V on at USB interface with one input$/,
   },
 ];
 
