@@ -1,8 +1,9 @@
-import { type Change, contactName, holeName, jointName, portName, positionName } from '../change';
+import { type Change, contactName, holeName, portName, positionName } from '../change';
 import {
   appIn,
   type Catalogue,
   classIn,
+  classOfPart,
   isFader,
   isShut,
   jointIn,
@@ -14,7 +15,7 @@ import {
   type Session,
   type Setup,
 } from '../model';
-import { firstSentence, listText, lower, withArticle } from '../words';
+import { causeText, firstSentence, listText, withArticle } from '../words';
 import { rankOf } from './consequence';
 import type { Failing } from './effect';
 
@@ -50,100 +51,94 @@ const inside = (words: string): string =>
     w.toLowerCase(),
   );
 
-/** "Aux 1 of Hall mixer is closed (−60 dB)". */
+/** "Aux 1 of Hall mixer is off": without an end, for what follows from it. */
 function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
   const name = (part: string) => partName(setup, catalogue, part);
+  const hole = (ref: PortRef) => holeName(setup, catalogue, ref);
   const at = (joint: string) => {
-    const j = jointIn(setup, joint);
-    return `${jointName(setup, joint)}, ${name(j.a.part)} into the ${holeName(setup, catalogue, j.b)}`;
+    const { a, b } = jointIn(setup, joint);
+    return { joint: setup.joints.findIndex((j) => j.id === joint) + 1, part: name(a.part), socket: hole(b) };
   };
   switch (change.do) {
-    case 'seat': {
-      const out = jointIn(setup, change.joint).outMm ?? 0;
-      return `The plug at ${at(change.joint)}, stands ${out.toFixed(1)} mm out`;
-    }
+    case 'seat':
+      return causeText('seat.out', { ...at(change.joint), out: jointIn(setup, change.joint).outMm ?? 0 });
     case 'dirt':
-      return `The contacts at ${at(change.joint)}, are dirty`;
+      return causeText('dirt', at(change.joint));
     case 'contact':
-      return `The ${contactName(change.contact)} of the plug makes no contact at ${at(change.joint)}`;
+      return causeText('contact', { contact: contactName(change.contact), ...at(change.joint) });
     case 'bridge': {
-      const [x, y] = change.contacts.map(contactName);
-      return `The ${x} and the ${y} of the plug touch each other at ${at(change.joint)}`;
+      const [one, other] = change.contacts.map(contactName);
+      return causeText('bridge', { one, other, ...at(change.joint) });
     }
     case 'move': {
       const joint = jointIn(setup, change.joint);
       const [from, far] = change.side === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
-      const there =
-        from.part === change.to.part
-          ? `the ${portName(setup, catalogue, change.to)}`
-          : `the ${holeName(setup, catalogue, change.to)}`;
-      return `${name(far.part)} is in the ${holeName(setup, catalogue, from)} (${jointName(setup, change.joint)}) and belongs in ${there}`;
+      const to = from.part === change.to.part ? portName(setup, catalogue, change.to) : hole(change.to);
+      return causeText('move', { joint: at(change.joint).joint, part: name(far.part), socket: hole(from), to });
     }
     case 'exchange': {
       const [x, y] = change.ends.map(({ joint, side }) => {
         const j = jointIn(setup, joint);
         return side === 'a' ? { hole: j.a, far: j.b } : { hole: j.b, far: j.a };
       });
-      const who = (e: { far: PortRef }) =>
-        x.far.part === y.far.part ? `its ${portName(setup, catalogue, e.far)}` : name(e.far.part);
-      const of = x.far.part === y.far.part ? `Two plugs of ${name(x.far.part)}` : 'Two plugs';
-      return `${of} are exchanged: ${who(x)} is in the ${holeName(setup, catalogue, x.hole)}, ${who(y)} in the ${holeName(setup, catalogue, y.hole)}`;
+      const [here, there] = [hole(x.hole), hole(y.hole)];
+      if (x.far.part !== y.far.part)
+        return causeText('exchange', { one: name(x.far.part), here, other: name(y.far.part), there });
+      const [one, other] = [x, y].map((e) => portName(setup, catalogue, e.far));
+      return causeText('exchange.of-one', { part: name(x.far.part), one, here, other, there });
     }
     case 'turn':
-      return `The ${lower(name(change.part))} is the wrong way round`;
+      return causeText('turn', { part: name(change.part) });
     case 'knob':
       return knobFault(setup, catalogue, change);
     case 'choose':
-      return 'Another input is chosen in the app';
+      return causeText('choose', {});
     case 'session':
       return sessionFault(setup, catalogue, change.set);
     case 'join': {
       const { a, b } = change.joint;
-      return `${name(a.part)} is not plugged in: its ${portName(setup, catalogue, a)} belongs in the ${holeName(setup, catalogue, b)}`;
+      return causeText('join', { part: name(a.part), port: portName(setup, catalogue, a), socket: hole(b) });
     }
     case 'unplug': {
-      const { a, b } = jointIn(setup, change.joint);
-      const noisy = explained.some((f) => f.topic.startsWith('hum'));
-      return noisy
-        ? `Charging brings noise into the sound: ${name(a.part)} into the ${holeName(setup, catalogue, b)} shares its ground with the sound`
-        : (measuredOf(explained) ?? `${name(a.part)} is in the ${holeName(setup, catalogue, b)}`);
+      const { part, socket } = at(change.joint);
+      return explained.some((f) => f.topic.startsWith('hum'))
+        ? causeText('unplug.noise', { part, socket })
+        : (measuredOf(explained) ?? causeText('unplug', { part, socket }));
     }
     case 'charge':
-      return `The battery of ${name(change.part)} is not full at the start: ${Math.round(100 * (partIn(setup, change.part).charge ?? 1))} %`;
+      return causeText('charge', { part: name(change.part), percent: 100 * (partIn(setup, change.part).charge ?? 1) });
     case 'refresh':
-      return measuredOf(explained) ?? `The battery of ${name(change.part)} does not last so long`;
+      return measuredOf(explained) ?? causeText('refresh', { part: name(change.part) });
     case 'arrive': {
       const minute = (setup.arrivals ?? []).find((a) => a.part === change.part)?.minute ?? 0;
-      return `${name(change.part)} comes too late, at minute ${minute}`;
+      return causeText('arrive', { part: name(change.part), minute });
     }
     case 'value': {
-      const part = partIn(setup, change.part);
-      const now = quantity(part, classIn(catalogue, part.class), change.name);
-      return `${name(change.part)} is ${Number(now.toPrecision(3))} m long`;
+      const length = quantity(partIn(setup, change.part), classOfPart(setup, catalogue, change.part), change.name);
+      return causeText('value', { part: name(change.part), length });
     }
     case 'outlet':
-      return change.outlet === null
-        ? `${name(change.part)} hangs on another mains outlet than the rest`
-        : `${name(change.part)} shares the mains outlet of the others`;
+      return causeText(change.outlet === null ? 'outlet.another' : 'outlet.shared', { part: name(change.part) });
     case 'remove':
       return measuredOf(explained) ?? removeFault(name(change.part), explained);
     case 'bypass':
-      return measuredOf(explained) ?? `${name(change.part)} is in the way`;
+      return measuredOf(explained) ?? causeText('in-the-way', { part: name(change.part) });
     case 'distance': {
-      const { distanceM } = setup.placements.find((p) => p.part === change.part && p.source === change.source)!;
-      const who = setup.job.sources.find((s) => s.id === change.source)!.name;
-      return `${name(change.part)} is too ${change.distanceM < distanceM ? 'far from' : 'near to'} ${who}: ${Number(distanceM.toFixed(2))} m`;
+      const placed = setup.placements.find((p) => p.part === change.part && p.source === change.source)!;
+      return causeText(change.distanceM < placed.distanceM ? 'too-far' : 'too-near', {
+        part: name(change.part),
+        source: setup.job.sources.find((s) => s.id === change.source)!.name,
+        distance: placed.distanceM,
+      });
     }
     case 'insert':
-      return `At ${at(change.joint)}, something like ${withArticle(classIn(catalogue, change.part.class).name)} is missing`;
+      return causeText('insert', { ...at(change.joint), missing: classIn(catalogue, change.part.class).name });
     case 'attach':
-      return `Nothing is in the ${holeName(setup, catalogue, change.to)}`;
+      return causeText('attach', { socket: hole(change.to) });
     case 'replace':
-      return setup.parts.some((p) => p.id === change.part && p.was)
-        ? `What ${name(change.part)} does is not known here`
-        : `${name(change.part)} is the wrong piece here`;
+      return causeText(partIn(setup, change.part).was ? 'replace.unknown' : 'replace', { part: name(change.part) });
     default:
-      return 'Something is not as it should be';
+      return causeText('other', {});
   }
 }
 
@@ -152,17 +147,15 @@ function knobFault(setup: Setup, catalogue: Catalogue, change: Extract<Change, {
   const partClass = classIn(catalogue, part.class);
   const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
   const now = knobAt(part, partClass, knob.id);
-  const name = partName(setup, catalogue, part.id);
+  const about = { knob: knob.label, part: partName(setup, catalogue, part.id) };
+  const at = positionName(knob, now);
   if (knob.unit === 'dB') {
-    const where = positionName(knob, now);
     const to = change.to ?? knob.start;
-    if (isShut(part, partClass, knob)) return `${knob.label} of ${name} is off`;
-    if (isFader(knob) && to === knob.min) return `${knob.label} of ${name} is open (${where})`;
-    return `${knob.label} of ${name} is too ${to < now ? 'high' : 'low'} (${where})`;
+    if (isShut(part, partClass, knob)) return causeText('knob.off', about);
+    if (isFader(knob) && to === knob.min) return causeText('knob.open', { ...about, at });
+    return causeText(to < now ? 'knob.high' : 'knob.low', { ...about, at });
   }
-  const word = positionName(knob, now);
-  if (word === 'on' || word === 'off') return `${knob.label} is ${word} at ${name}`;
-  return `${knob.label} of ${name} stands at "${word}"`;
+  return causeText(at === 'on' || at === 'off' ? 'knob.switched' : 'knob.position', { ...about, at });
 }
 
 /** Of what is better taken away, what was measured says why: it does not fit, draws too much, shorts the microphone. */
@@ -178,21 +171,20 @@ function measuredOf(explained: readonly Failing[]): string | null {
   return told ? firstSentence(told.finding.sentence).replace(/\.$/, '') : null;
 }
 
-function removeFault(name: string, explained: readonly Failing[]): string {
-  if (explained.some((f) => f.gate === 'seen')) return `${name} takes the place of the microphone`;
-  if (explained.some((f) => f.topic.startsWith('hum'))) return `${name} brings hum into the line`;
-  return `${name} is in the way`;
+function removeFault(part: string, explained: readonly Failing[]): string {
+  if (explained.some((f) => f.gate === 'seen')) return causeText('takes-the-place', { part });
+  return causeText(explained.some((f) => f.topic.startsWith('hum')) ? 'brings-hum' : 'in-the-way', { part });
 }
 
 const SESSION_FAULTS: { readonly [K in keyof Session]-?: (app: string, value: Session[K] | null) => string } = {
-  openedAfter: (app) => `The ${app} was opened before all was plugged in, and does not look again`,
-  answer: () => 'The device was told that headphones were plugged in',
-  permission: (app) => `The ${app} is not allowed to use the microphone`,
-  automatic: () => 'The device does not change its input by itself',
-  processing: (app, to) => `Noise processing is ${to === 'off' ? 'on' : 'set otherwise'} in the ${app}`,
-  output: (app) => `Sound of the ${app} plays somewhere else`,
-  monitoring: (app, to) => `Monitoring is ${to === 'off' ? 'on' : 'off'} in the ${app}`,
-  tracks: (app) => `An input has no armed track in the ${app}`,
+  openedAfter: (app) => causeText('session.opened-first', { app }),
+  answer: () => causeText('session.answer', {}),
+  permission: (app) => causeText('session.permission', { app }),
+  automatic: () => causeText('session.automatic', {}),
+  processing: (app, to) => causeText(to === 'off' ? 'session.processing-on' : 'session.processing', { app }),
+  output: (app) => causeText('session.output', { app }),
+  monitoring: (app, to) => causeText('session.monitoring', { to: to === 'off' ? 'on' : 'off', app }),
+  tracks: (app) => causeText('session.tracks', { app }),
 };
 
 function sessionFault(setup: Setup, catalogue: Catalogue, set: Extract<Change, { do: 'session' }>['set']): string {
@@ -209,19 +201,19 @@ function consequence(setup: Setup, explained: readonly Failing[]): string {
     explained.flatMap((f) => (f.gate === 'wired' && f.topic.startsWith('arrives') ? [f.topic.split(' ')[1]] : [])),
   );
   const names = setup.job.sources.filter((s) => lost.has(s.id)).map((s) => s.name);
-  if (names.length > 0) return `: ${listText(names)} ${names.length > 1 ? 'do' : 'does'} not arrive`;
-  const seen = explained.find((f) => f.gate === 'seen' && f.topic.startsWith('input'));
-  if (seen) return ', so that the microphone is not used';
+  if (names.length > 0)
+    return causeText(names.length > 1 ? 'then.lost-more' : 'then.lost-one', { names: listText(names) });
+  if (has('seen', 'input')) return causeText('then.not-used', {});
   const level = explained.find((f) => f.gate === 'level' && f.topic.startsWith('peaks'));
-  if (level) return `: the peaks are ${Math.round(-(level.finding.value ?? 0))} dB over full scale`;
+  if (level) return causeText('then.full-scale', { over: -(level.finding.value ?? 0) });
   const stage = explained.find((f) => f.gate === 'level' && f.topic.startsWith('stage'));
-  if (stage) return `: it clips by ${Math.ceil(-(stage.finding.value ?? 0))} dB`;
-  if (has('level', 'quiet')) return ': too quiet';
-  if (has('clean', 'noise')) return ': hiss';
+  if (stage) return causeText('then.clips', { over: Math.ceil(-(stage.finding.value ?? 0)) });
+  if (has('level', 'quiet')) return causeText('then.quiet', {});
+  if (has('clean', 'noise')) return causeText('then.hiss', {});
   const hum = explained.find((f) => f.gate === 'clean' && f.topic.startsWith('hum'));
-  if (hum) return hum.finding.message === 'clean.static' ? ': static' : ': hum';
-  if (has('heard', 'echo')) return ': the caller hears their own voice';
+  if (hum) return causeText(hum.finding.message === 'clean.static' ? 'then.static' : 'then.hum', {});
+  if (has('heard', 'echo')) return causeText('then.echo', {});
   const hears = explained.find((f) => f.gate === 'heard' && /^(hears|ears) /.test(f.topic));
-  if (hears) return `: ${hears.topic.includes('yourself') ? 'you do not hear yourself' : 'the caller is not heard'}`;
+  if (hears) return causeText(hears.topic.includes('yourself') ? 'then.self-unheard' : 'then.caller-unheard', {});
   return '';
 }

@@ -1,6 +1,5 @@
 import { connectorNamed, mate } from '../connectors';
 import {
-  type AppClass,
   appIn,
   type Catalogue,
   classIn,
@@ -16,107 +15,113 @@ import {
   type Session,
   type Setup,
 } from '../model';
-import { lower, withArticle } from '../words';
+import { actText, lower, minus } from '../words';
 import { apply } from './apply';
 import type { Change, End, SessionChange } from './change';
 
 /** What is to be done, in the words of somebody who stands beside it: "Turn the lead round". */
 export function say(setup: Setup, catalogue: Catalogue, change: Change): string {
   const name = (part: string) => partName(setup, catalogue, part);
+  const at = () => ('joint' in change && typeof change.joint === 'string' ? jointNumber(setup, change.joint) : null);
+  const hasCells = (part: string) => classOfPart(setup, catalogue, part).cells !== undefined;
   switch (change.do) {
     case 'seat':
       return change.outMm > 0
-        ? `Draw the plug of ${jointName(setup, change.joint)} out by ${change.outMm.toFixed(1)} mm`
-        : `Push the plug of ${jointName(setup, change.joint)} fully in`;
+        ? actText('seat.out', { joint: at(), out: change.outMm })
+        : actText('seat.in', { joint: at() });
     case 'dirt':
-      return change.ohm === null
-        ? `Clean the contacts of ${jointName(setup, change.joint)}`
-        : `Let the contacts of ${jointName(setup, change.joint)} get dirty`;
+      return actText(change.ohm === null ? 'dirt.clean' : 'dirt.make', { joint: at() });
     case 'contact':
-      return `${change.parted ? 'Part' : 'Repair'} the ${contactName(change.contact)} of the plug at ${jointName(setup, change.joint)}`;
+      return actText(change.parted ? 'contact.part' : 'contact.repair', {
+        contact: contactName(change.contact),
+        joint: at(),
+      });
     case 'bridge': {
-      const [x, y] = change.contacts.map(contactName);
-      return `${change.on ? 'Join' : 'Part'} ${x} and ${y} of the plug at ${jointName(setup, change.joint)}`;
+      const [one, other] = change.contacts.map(contactName);
+      return actText(change.on ? 'bridge.join' : 'bridge.part', { one, other, joint: at() });
     }
     case 'move': {
       const joint = jointIn(setup, change.joint);
       const [from, far] = change.side === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
-      const where =
-        from.part === change.to.part
-          ? `from the ${portName(setup, catalogue, from)} to the ${holeName(setup, catalogue, change.to)}`
-          : `to the ${holeName(setup, catalogue, change.to)}`;
-      return `Move ${name(far.part)} ${where}`;
+      const to = holeName(setup, catalogue, change.to);
+      const part = name(far.part);
+      return from.part === change.to.part
+        ? actText('move.within', { part, from: portName(setup, catalogue, from), to })
+        : actText('move.to', { part, to });
     }
     case 'exchange': {
       const [x, y] = change.ends;
-      return `Exchange two plugs: ${into(setup, catalogue, x, y)}, and ${into(setup, catalogue, y, x)}`;
+      const [one, other] = [into(setup, catalogue, x, y), into(setup, catalogue, y, x)];
+      return actText('exchange', { one: one.who, there: one.hole, other: other.who, here: other.hole });
     }
     case 'turn':
-      return `Turn the ${lower(name(change.part))} round, end for end`;
+      return actText('turn', { part: name(change.part) });
     case 'join':
       return joinWords(setup, catalogue, change.joint);
     case 'unplug': {
       const { a, b } = jointIn(setup, change.joint);
-      return `Unplug ${name(a.part)} from ${name(b.part)}`;
+      return actText('unplug', { part: name(a.part), from: name(b.part) });
     }
     case 'knob': {
       const part = partIn(setup, change.part);
       const partClass = classIn(catalogue, part.class);
       const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
       const to = change.to ?? knob.start;
-      if (knob.id === partClass.host?.mainsKnob && to === 0) return `Run ${name(part.id)} from its battery`;
+      if (knob.id === partClass.host?.mainsKnob && to === 0) return actText('knob.battery', { part: name(part.id) });
       return turnWords(knob, knobAt(part, partClass, knob.id), to, name(part.id));
     }
     case 'choose':
-      return change.input === 'newest'
-        ? 'Choose the newest input in the app'
-        : change.input === 'built-in'
-          ? 'Choose the built-in microphone in the app'
-          : `Choose ${name(change.input.part)} in the app`;
+      if (change.input === 'newest') return actText('choose.newest', {});
+      return change.input === 'built-in'
+        ? actText('choose.built-in', {})
+        : actText('choose.part', { part: name(change.input.part) });
     case 'session':
       return sessionWords(setup, catalogue, change.set);
     case 'outlet':
-      return change.outlet === null
-        ? `Plug ${name(change.part)} into the outlet of the others`
-        : `Plug ${name(change.part)} into another outlet`;
+      return actText(change.outlet === null ? 'outlet.same' : 'outlet.another', { part: name(change.part) });
     case 'charge': {
-      if (change.to !== null) return `Begin with the battery of ${name(change.part)} ${percent(change.to)} full`;
-      const { cells } = classOfPart(setup, catalogue, change.part);
-      return cells ? `Put fresh cells into ${name(change.part)}` : `Charge ${name(change.part)} fully first`;
+      const part = name(change.part);
+      if (change.to !== null) return actText('charge.part', { part, percent: 100 * change.to });
+      return actText(hasCells(change.part) ? 'charge.cells' : 'charge.full', { part });
     }
     case 'refresh': {
-      const { cells } = classOfPart(setup, catalogue, change.part);
-      const what = cells ? 'the cells' : 'the battery';
-      return change.on
-        ? `Exchange ${what} of ${name(change.part)} at minute ${change.minute}`
-        : `Leave ${what} of ${name(change.part)} in at minute ${change.minute}`;
+      const about = { part: name(change.part), minute: change.minute };
+      if (!change.on) return actText('refresh.not', about);
+      return actText(hasCells(change.part) ? 'refresh.cells' : 'refresh.battery', about);
     }
-    case 'arrive':
-      return change.minute === null
-        ? `Bring ${name(change.part)} from the start`
-        : `Bring ${name(change.part)} at minute ${change.minute}`;
+    case 'arrive': {
+      const { part, minute } = change;
+      return minute === null
+        ? actText('arrive.start', { part: name(part) })
+        : actText('arrive.later', { part: name(part), minute });
+    }
     case 'value':
       return change.name === 'lengthM' && change.to !== null
-        ? `Use ${change.to} m of ${lower(name(change.part))}`
-        : `Set ${change.name} of ${name(change.part)}`;
+        ? actText('value.length', { length: change.to, part: name(change.part) })
+        : actText('value.set', { what: change.name, part: name(change.part) });
     case 'insert':
-      return `Put ${withArticle(classIn(catalogue, change.part.class).name)} into ${jointName(setup, change.joint)}`;
+      return actText('insert', { part: classIn(catalogue, change.part.class).name, joint: at() });
     case 'bypass':
       return change.through === undefined
-        ? `Take ${name(change.part)} out of the line`
-        : `Take ${name(change.part)} and ${name(change.through)} out of the line`;
+        ? actText('bypass.one', { part: name(change.part) })
+        : actText('bypass.two', { part: name(change.part), other: name(change.through) });
     case 'attach':
-      return `Plug ${withArticle(classIn(catalogue, change.part.class).name)} into the ${holeName(setup, catalogue, change.to)}`;
+      return actText('attach', {
+        part: classIn(catalogue, change.part.class).name,
+        to: holeName(setup, catalogue, change.to),
+      });
     case 'remove':
-      return `Take ${name(change.part)} away`;
+      return actText('remove', { part: name(change.part) });
     case 'replace':
-      return `Use ${withArticle(classIn(catalogue, change.by.class).name)} in place of ${name(change.part)}`;
-    case 'distance': {
-      const source = setup.job.sources.find((s) => s.id === change.source);
-      return `Bring ${name(change.part)} to ${change.distanceM.toFixed(2)} m from ${source?.name ?? change.source}`;
-    }
+      return actText('replace', { by: classIn(catalogue, change.by.class).name, part: name(change.part) });
+    case 'distance':
+      return actText('distance', {
+        part: name(change.part),
+        distance: change.distanceM,
+        source: sourceName(setup, change.source),
+      });
     case 'talker':
-      return `Let ${setup.job.sources.find((s) => s.id === change.source)?.name ?? change.source} be heard at ${change.splAt1m.toFixed(0)} dB SPL at 1 m`;
+      return actText('talker', { source: sourceName(setup, change.source), spl: change.splAt1m });
     case 'restore':
       return change.words;
   }
@@ -141,17 +146,22 @@ function joinWords(setup: Setup, catalogue: Catalogue, { a, b }: Joint): string 
   };
   const [x, y] = [connectorOf(a), connectorOf(b)];
   if (x.form === 'keyed' && x.family === 'radio')
-    return `Pair ${partName(setup, catalogue, a.part)} with ${partName(setup, catalogue, b.part)}`;
+    return actText('join.pair', { part: partName(setup, catalogue, a.part), to: partName(setup, catalogue, b.part) });
   const mating = mate(x, y, 0);
   const [plug, hole] = mating.fits && mating.plugIs === 'b' ? [b, a] : [a, b];
-  return `Plug ${partName(setup, catalogue, plug.part)} into the ${holeName(setup, catalogue, hole)}`;
+  return actText('join.plug', {
+    part: partName(setup, catalogue, plug.part),
+    to: holeName(setup, catalogue, hole),
+  });
 }
 
-const percent = (share: number): string => `${Math.round(100 * share)} %`;
+const sourceName = (setup: Setup, id: string): string => setup.job.sources.find((s) => s.id === id)?.name ?? id;
 
-/** "joint 3": numbered in the order of plugging. */
-export const jointName = (setup: Setup, id: string): string =>
-  `connection ${setup.joints.findIndex((j) => j.id === id) + 1}`;
+/** Connections are numbered in the order of plugging, from 1. */
+const jointNumber = (setup: Setup, id: string): number => setup.joints.findIndex((j) => j.id === id) + 1;
+
+/** "connection 3". */
+export const jointName = (setup: Setup, id: string): string => `connection ${jointNumber(setup, id)}`;
 
 const CONTACT_WORDS: Readonly<Record<string, string>> = {
   ring1: 'ring 1',
@@ -175,7 +185,7 @@ export const portName = (setup: Setup, catalogue: Catalogue, { part, port }: Por
 export const holeName = (setup: Setup, catalogue: Catalogue, ref: PortRef): string =>
   `${portName(setup, catalogue, ref)} of ${partName(setup, catalogue, ref.part)}`;
 
-const into = (setup: Setup, catalogue: Catalogue, end: End, other: End): string => {
+const into = (setup: Setup, catalogue: Catalogue, end: End, other: End) => {
   const far = (e: End) => {
     const j = jointIn(setup, e.joint);
     return e.side === 'a' ? { near: j.a, far: j.b } : { near: j.b, far: j.a };
@@ -187,10 +197,10 @@ const into = (setup: Setup, catalogue: Catalogue, end: End, other: End): string 
     mine.far.part === far(other).far.part
       ? `the ${portName(setup, catalogue, mine.far)}`
       : partName(setup, catalogue, mine.far.part);
-  return `${who} into the ${holeName(setup, catalogue, there)}`;
+  return { who, hole: holeName(setup, catalogue, there) };
 };
 
-const decibels = (db: number): string => `${Number(db.toFixed(1))} dB`.replace('-', '−');
+const decibels = (db: number): string => `${minus(String(Number(db.toFixed(1))))} dB`;
 
 /** The word of a switch's position, or where a knob points. */
 export const positionName = (knob: KnobSpec, at: number): string =>
@@ -200,42 +210,38 @@ export const positionName = (knob: KnobSpec, at: number): string =>
       ? decibels(at)
       : (knob.positions?.[at - knob.min] ?? String(at));
 
-function turnWords(knob: KnobSpec, from: number, to: number, name: string): string {
-  if (isFader(knob) && to === knob.min) return `Turn ${knob.label} of ${name} off`;
-  if (knob.unit === 'dB') return `Turn ${knob.label} of ${name} ${to < from ? 'down' : 'up'} to ${decibels(to)}`;
+function turnWords(knob: KnobSpec, from: number, to: number, part: string): string {
+  const about = { knob: knob.label, part };
+  if (isFader(knob) && to === knob.min) return actText('knob.off', about);
   const word = positionName(knob, to);
-  if (word === 'on' || word === 'off') return `Switch ${knob.label} ${word} at ${name}`;
-  return `Set ${knob.label} of ${name} to ${word}`;
+  if (knob.unit === 'dB') return actText(to < from ? 'knob.down' : 'knob.up', { ...about, to: word });
+  return actText(word === 'on' || word === 'off' ? 'knob.switch' : 'knob.set', { ...about, to: word });
 }
 
 /** What is done at the device, in words: by what it is set to, null being as the careful do it. */
 const SESSION_WORDS: {
-  readonly [K in keyof Session]-?: (value: Session[K] | null, app: AppClass, name: (part: string) => string) => string;
+  readonly [K in keyof Session]-?: (value: Session[K] | null, app: string, name: (part: string) => string) => string;
 } = {
-  openedAfter: (v, app) =>
-    v === null ? `Close the ${app.name} and open it again` : `Open the ${app.name} before all is plugged`,
-  answer: (v) =>
-    v === 'headphones'
-      ? 'Answer that headphones were plugged in'
-      : 'Unplug, plug in again, and answer that it has a mic',
-  permission: (v, app) =>
-    v === null ? `Allow the ${app.name} to use the microphone` : `Forbid the ${app.name} to use the microphone`,
-  automatic: (v) => `Turn automatic choice of the input ${v === 'off' ? 'off' : 'on'} at the device`,
-  processing: (v, app) => `Turn noise processing ${v === 'off' || v === null ? 'off' : 'on'} in the ${app.name}`,
+  openedAfter: (v, app) => actText(v === null ? 'session.reopen' : 'session.open-first', { app }),
+  answer: (v) => actText(v === 'headphones' ? 'session.answer-headphones' : 'session.answer-mic', {}),
+  permission: (v, app) => actText(v === null ? 'session.allow' : 'session.forbid', { app }),
+  automatic: (v) => actText('session.automatic', { to: v === 'off' ? 'off' : 'on' }),
+  processing: (v, app) => actText('session.processing', { to: v === 'off' || v === null ? 'off' : 'on', app }),
   output: (v, _, name) =>
-    v === null || v === undefined ? 'Let sound play where the input is' : `Let sound play from ${name(v)}`,
-  monitoring: (v, app) => `Turn monitoring ${v === 'off' ? 'off' : 'on'} in the ${app.name}`,
-  tracks: (v, app) =>
-    v === null ? `Arm all tracks in the ${app.name}` : `Arm a track of the ${app.name} for each input`,
+    v === null || v === undefined
+      ? actText('session.output-input', {})
+      : actText('session.output-part', { part: name(v) }),
+  monitoring: (v, app) => actText('session.monitoring', { to: v === 'off' ? 'off' : 'on', app }),
+  tracks: (v, app) => actText(v === null ? 'session.arm-all' : 'session.arm-each', { app }),
 };
 
 function sessionWords(setup: Setup, catalogue: Catalogue, set: SessionChange): string {
-  const app = appIn(catalogue, setup.job.app);
+  const app = appIn(catalogue, setup.job.app).name;
   const name = (part: string) => partName(setup, catalogue, part);
   const keys = Object.keys(set) as (keyof Session)[];
   return keys
     .map((key) =>
-      (SESSION_WORDS[key] as (v: unknown, a: AppClass, n: typeof name) => string)(set[key] ?? null, app, name),
+      (SESSION_WORDS[key] as (v: unknown, a: string, n: typeof name) => string)(set[key] ?? null, app, name),
     )
     .map((w, i) => (i === 0 ? w : lower(w)))
     .join(', and ');

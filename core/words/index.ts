@@ -1,3 +1,5 @@
+export { ACT_TEXTS, actText } from './acts';
+export { CAUSE_TEXTS, causeText } from './causes';
 export * from './format';
 export { GATE_NAMES, GATE_TEXTS, type GateMessage, gateMessage, sayGate } from './gates';
 export { sentenceList, TABLES } from './list';

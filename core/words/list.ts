@@ -1,3 +1,5 @@
+import { ACT_TEXTS } from './acts';
+import { CAUSE_TEXTS } from './causes';
 import { GATE_TEXTS } from './gates';
 import type { Text } from './message';
 import { PLAN_TEXTS } from './plans';
@@ -8,6 +10,8 @@ export const TABLES: Readonly<Record<string, Readonly<Record<string, Text>>>> = 
   gates: GATE_TEXTS,
   takes: TAKE_TEXTS,
   plans: PLAN_TEXTS,
+  causes: CAUSE_TEXTS,
+  acts: ACT_TEXTS,
 };
 
 /** Every sentence the program can say, for those who read them over: docs/sentences.md. */

@@ -12,6 +12,7 @@ import {
   signed,
   timesText,
   voltText,
+  withArticle,
 } from './format';
 
 /** How a slot is written; a slot without one holds words. */
@@ -43,7 +44,7 @@ const UNITS = {
 type Unit = keyof typeof UNITS;
 
 /** Words that change their form with their place. */
-const FORMS = { lower, capital } as const;
+const FORMS = { lower, capital, article: withArticle } as const;
 type Form = keyof typeof FORMS;
 
 /**
