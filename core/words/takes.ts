@@ -84,6 +84,42 @@ export const TAKE_TEXTS = {
   'sides.same': 'Both sides hold the same.',
   'sides.same-step': 'Fine for one voice. For a side each, look at the arrangement.',
   'sides.apart': 'The sides differ as those of two mics do.',
+  'compare.quiet-as': 'Hardly anything arrives[ on channel {channel:n}], as was computed.',
+  'compare.quiet-not':
+    'By the setup hardly anything arrives[ on channel {channel:n}], and the take holds sound: another mic or plug than it says.',
+  'compare.level-as': 'The level[ on channel {channel:n}] is what was computed.',
+  'compare.level-far':
+    'The level[ on channel {channel:n}] is far under what was computed: {input} may not be what the app records. Tap the mic.',
+  'compare.level-above':
+    'The level[ on channel {channel:n}] is {db:db} above what was computed: look at the knobs of {input} and before it.',
+  'compare.level-under':
+    'The level[ on channel {channel:n}] is {db:db} under what was computed: look at the knobs of {input} and before it.',
+  'compare.clipping-as': 'Clipping[ on channel {channel:n}] is as computed.',
+  'compare.clips':
+    'It clips[ on channel {channel:n}], and was not to: the voice was louder, or a knob stands higher than in the setup.',
+  'compare.clips-not':
+    'It was to clip[ on channel {channel:n}] and does not: the voice was softer, or a knob stands lower than in the setup.',
+  'compare.noise-clipped': 'It is clipped: noise can be compared once it is not.',
+  'compare.noise-no-gap': 'Record five seconds of nobody speaking.',
+  'compare.noise-as': 'The noise[ on channel {channel:n}] is what was computed.',
+  'compare.noise-more': {
+    say: 'There is {db:db} more noise[ on channel {channel:n}] than was computed: listen for the room, and for gain in the wrong place.',
+    why: '[Most was computed from {part} ({what}).]',
+  },
+  'compare.noise-less':
+    'There is {db:db} less noise[ on channel {channel:n}] than was computed: something takes it out, or the voice was nearer.',
+  'compare.hum-as': 'Hum[ on channel {channel:n}] is as computed.',
+  'compare.hum-more':
+    'There is more hum[ on channel {channel:n}] than was computed. Take out chargers, then mains-fed parts, one after the other.',
+  'compare.hum-less': 'There is less hum[ on channel {channel:n}] than was computed[ from {part}]: so much the better.',
+  'compare.band-as': 'The band[ on channel {channel:n}] is what was computed.',
+  'compare.band-narrow':
+    'Nothing above {edge:hz}[ on channel {channel:n}]: a hands-free link or a call path in place of {input}.',
+  'compare.sides-as': 'The sides are as computed.',
+  'compare.sides-dead':
+    'One side is dead: look at the last connection before the {device}, and at a TRS plug that is not fully in.',
+  'compare.sides-other': 'The sides are "{measured}", computed was "{expected}".',
+
   'sides.from': 'connection {joint:n} is the last before the device.',
 } as const;
 

@@ -1,11 +1,11 @@
 import type { Report } from '../../assess';
 import type { GateName } from '../../gates';
-import { figure } from '../../words';
+import { figure, hertzText, type Said, sayTake, type TakeMessage, takeMessage } from '../../words';
 import type { Sides } from '../meters';
-import type { TakeReport } from './report';
+import type { ChannelFigures, TakeFigures } from '../reading';
 
 /** One thing that was computed beforehand and is now measured. */
-export interface Compared {
+export interface Compared extends Said {
   readonly what: 'level' | 'clipping' | 'noise' | 'hum' | 'sides' | 'band';
   /** Channel of the take, from 0; null for all of it. */
   readonly channel: number | null;
@@ -13,7 +13,6 @@ export interface Compared {
   readonly measured: string;
   /** Null where one of them cannot be told. */
   readonly agrees: boolean | null;
-  readonly sentence: string;
   /** Gates to look at again; none where it agrees. */
   readonly gates: readonly GateName[];
   /** Joint and part that a difference points to. */
@@ -41,174 +40,224 @@ const loudest = (c: Channel): Channel['arrivals'][number] | null =>
     .filter((a) => !a.leaks && a.peakDbfs !== null)
     .reduce<Channel['arrivals'][number] | null>((best, a) => (!best || a.peakDbfs! > best.peakDbfs! ? a : best), null);
 
+/** What one comparison comes to. */
+interface Beside {
+  readonly expected: string;
+  readonly measured: string;
+  readonly agrees: boolean | null;
+  readonly says: TakeMessage;
+  /** Gates to look at again where it differs, and the part that points to it. */
+  readonly gates: readonly GateName[];
+  readonly part: string | null;
+}
+
+/** A recorded channel beside the computed one. */
+interface Pair {
+  readonly computed: Channel;
+  readonly measured: ChannelFigures;
+  readonly arrival: NonNullable<ReturnType<typeof loudest>>;
+  readonly report: Report;
+  /** Its number where there are several, from 1. */
+  readonly channel: number | null;
+  nameOf(part: string): string;
+}
+
 /**
  * What a take holds beside what was computed for its setup. Channels are taken in the order in which the app records them.
  * @param nameOf name of a part by its id
  */
-export function compareTake(take: TakeReport, report: Report, nameOf: (part: string) => string): readonly Compared[] {
-  const out: Compared[] = [];
-  const line = report.lines[0];
-  const lastJoint = line?.joints.at(-1) ?? null;
-  const device = nameOf(report.device);
-  const add = (c: Omit<Compared, 'joint' | 'part'> & Partial<Pick<Compared, 'joint' | 'part'>>) =>
-    out.push({
-      joint: c.agrees === false ? lastJoint : null,
-      part: null,
-      ...c,
-      gates: c.agrees === false ? c.gates : [],
-    });
+export function compareTake(take: TakeFigures, report: Report, nameOf: (part: string) => string): readonly Compared[] {
+  const lastJoint = report.lines[0]?.joints.at(-1) ?? null;
+  const told = (what: Compared['what'], channel: number | null, { says, gates, part, ...beside }: Beside): Compared => {
+    const differs = beside.agrees === false;
+    return {
+      what,
+      channel,
+      ...beside,
+      ...sayTake(says),
+      gates: differs ? gates : [],
+      joint: differs ? lastJoint : null,
+      part: differs ? part : null,
+    };
+  };
   const alike = take.sides?.sides === 'dual mono';
   const channels = report.channels.filter((_, i) => i < take.channels || (alike && i === 0));
-  for (const [i, computed] of channels.entries()) {
-    const measured = take.perChannel[i];
+  const out = channels.flatMap((computed, i): readonly Compared[] => {
     const arrival = loudest(computed);
-    const where = channels.length > 1 ? ` on channel ${i + 1}` : '';
-    if (!arrival) continue;
-    const input = nameOf(computed.part);
-    if (arrival.peakDbfs! < NOTHING_DBFS) {
-      const agrees = measured.peakDbfs < NOTHING_DBFS + OTHER_MICROPHONE_DB;
-      add({
-        what: 'level',
-        channel: i,
-        expected: 'hardly anything',
-        measured: Number.isFinite(measured.peakDbfs) ? `peaks ${db(measured.peakDbfs, 'dBFS')}` : 'silence',
-        agrees,
-        sentence: agrees
-          ? `Hardly anything arrives${where}, as was computed.`
-          : `By the setup hardly anything arrives${where}, and the take holds sound: another microphone records, or it is not plugged as the setup says.`,
-        gates: ['seen', 'wired'],
-        part: computed.part,
-      });
-      continue;
-    }
-    const difference = measured.peakDbfs - arrival.peakDbfs!;
-    const far = Math.abs(difference) > OTHER_MICROPHONE_DB;
-    const clips = Math.min(0, arrival.peakDbfs!);
-    const levelAgrees = Math.abs(measured.peakDbfs - clips) <= LEVEL_DB;
-    add({
-      what: 'level',
-      channel: i,
-      expected: `peaks ${db(clips, 'dBFS')}`,
-      measured: Number.isFinite(measured.peakDbfs) ? `peaks ${db(measured.peakDbfs, 'dBFS')}` : 'silence',
-      agrees: levelAgrees,
-      sentence: levelAgrees
-        ? `The level${where} is what was computed.`
-        : !Number.isFinite(measured.peakDbfs) || (far && difference < 0)
-          ? `The level${where} is far under what was computed: ${input} may not be what the app records. Tap the microphone and watch the meter.`
-          : `The level${where} is ${db(Math.abs(difference))} ${difference > 0 ? 'above' : 'under'} what was computed: look at the knobs of ${input} and of what is before it.`,
-      gates: far ? ['seen', 'wired', 'level'] : ['level'],
-      part: levelAgrees ? null : computed.part,
-    });
-    // Only stages that this channel hears clip in it; the converter clips at full scale.
-    const overloaded = report.stages.find(
-      (s) =>
-        s.headroomDb !== null &&
-        s.headroomDb < -1 &&
-        computed.stages.some((f) => f.part === s.part && f.stage === s.stage),
-    );
-    const clipsExpected = overloaded !== undefined || arrival.peakDbfs! > 1;
-    const clipsMeasured = measured.clips.count > 0 || measured.ceiling !== null;
-    add({
-      what: 'clipping',
-      channel: i,
-      expected: clipsExpected ? `clips${overloaded ? ` at ${nameOf(overloaded.part)}` : ''}` : 'no clipping',
-      measured: measured.ceiling
-        ? `cut off at ${db(measured.ceiling.dbfs, 'dBFS')}`
-        : measured.clips.count > 0
-          ? `${measured.clips.count} clips`
-          : 'no clipping',
-      agrees: clipsExpected === clipsMeasured,
-      sentence:
-        clipsExpected === clipsMeasured
-          ? `Clipping${where} is as computed.`
-          : clipsMeasured
-            ? `It clips${where}, and was not to: the voice was louder, or a knob stands higher than in the setup.`
-            : `It was to clip${where} and does not: the voice was softer, or a knob stands lower than in the setup.`,
-      gates: ['level'],
-      part: overloaded?.part ?? computed.part,
-    });
-    if (computed.snrDbA !== null) {
-      const worst = computed.largestNoises[0];
-      // What is clipped holds more of everything soft than what was put in.
-      const less = measured.snrDbA === null || clipsMeasured ? null : measured.snrDbA - computed.snrDbA;
-      // What fails by noise is noisier still where the room has its say: only the worse counts beyond a wide margin.
-      const agrees = less === null ? null : less >= -NOISE_DB && less <= 2 * NOISE_DB;
-      add({
-        what: 'noise',
-        channel: i,
-        expected: `voice ${db(computed.snrDbA, 'dB(A)')} over noise`,
-        measured:
-          measured.snrDbA === null ? 'no gap to measure in' : `voice ${db(measured.snrDbA, 'dB(A)')} over noise`,
-        agrees,
-        sentence:
-          agrees === null
-            ? clipsMeasured
-              ? 'It is clipped: noise can be compared once it is not.'
-              : 'Record five seconds of nobody speaking.'
-            : agrees
-              ? `The noise${where} is what was computed.`
-              : less! < 0
-                ? `There is ${db(-less!)} more noise${where} than was computed${worst ? `, where most came from ${nameOf(worst.part)} (${worst.what})` : ''}: listen for the room, and for a gain taken at the wrong place.`
-                : `There is ${db(less!)} less noise${where} than was computed: something takes it out, or the voice was nearer.`,
-        gates: ['clean'],
-        part: worst?.part ?? computed.part,
-      });
-    }
-    const over = measured.hum && measured.activeDbfsA !== null ? measured.activeDbfsA - measured.hum.dbfsA : null;
-    const humExpected = computed.overHumDbA;
-    const humAgrees =
-      over === null || over > UNHEARD_HUM_DB
-        ? humExpected === null || humExpected > UNHEARD_HUM_DB - HUM_DB
-        : humExpected !== null && over >= humExpected - HUM_DB && over <= humExpected + 2 * HUM_DB;
-    const from = computed.hum[0];
-    add({
-      what: 'hum',
-      channel: i,
-      expected: humExpected === null ? 'no hum' : `voice ${db(humExpected, 'dB(A)')} over hum`,
-      measured: over === null ? 'no hum' : `voice ${db(over, 'dB(A)')} over hum`,
-      agrees: humAgrees,
-      sentence: humAgrees
-        ? `Hum${where} is as computed.`
-        : over !== null && (humExpected === null || over < humExpected)
-          ? `There is more hum${where} than was computed. Take out chargers, then mains-fed parts, one after the other.`
-          : `There is less hum${where} than was computed${from ? ` from ${nameOf(from.part)} (${from.what})` : ''}: so much the better.`,
-      gates: ['clean'],
-      part: from?.part ?? null,
-    });
-    const narrow = measured.band?.edge && measured.band.upToHz < NARROW_HZ;
-    const high = arrival.curve?.highHz ?? 20_000;
-    const bandAgrees = !narrow || high < 1.3 * measured.band!.upToHz;
-    add({
-      what: 'band',
-      channel: i,
-      expected: `up to ${(high / 1000).toFixed(1)} kHz`,
-      measured: measured.band ? `up to ${(measured.band.upToHz / 1000).toFixed(1)} kHz` : 'not known',
-      agrees: measured.band ? bandAgrees : null,
-      sentence: bandAgrees
-        ? `The band${where} is what was computed.`
-        : `Nothing above ${(measured.band!.upToHz / 1000).toFixed(1)} kHz${where}: a hands-free link or a call path in place of ${input}.`,
-      gates: ['seen', 'clean'],
-      part: computed.part,
-    });
-  }
+    if (!arrival) return [];
+    const channel = channels.length > 1 ? i + 1 : null;
+    const pair = { computed, measured: take.perChannel[i], arrival, report, channel, nameOf };
+    if (arrival.peakDbfs! < NOTHING_DBFS) return [told('level', i, silence(pair))];
+    const noise = noiseOf(pair);
+    return [
+      told('level', i, levelOf(pair)),
+      told('clipping', i, clippingOf(pair)),
+      ...(noise ? [told('noise', i, noise)] : []),
+      told('hum', i, humOf(pair)),
+      told('band', i, bandOf(pair)),
+    ];
+  });
+  const sides = sidesOf(take, report, nameOf);
+  return sides ? [...out, told('sides', null, sides)] : out;
+}
+
+const peaksText = (dbfs: number): string => (Number.isFinite(dbfs) ? `peaks ${db(dbfs, 'dBFS')}` : 'silence');
+
+/** Where hardly anything was to arrive. */
+function silence({ measured, computed, channel }: Pair): Beside {
+  const agrees = measured.peakDbfs < NOTHING_DBFS + OTHER_MICROPHONE_DB;
+  return {
+    expected: 'hardly anything',
+    measured: peaksText(measured.peakDbfs),
+    agrees,
+    says: takeMessage(agrees ? 'compare.quiet-as' : 'compare.quiet-not', { channel }),
+    gates: ['seen', 'wired'],
+    part: computed.part,
+  };
+}
+
+function levelOf({ measured, computed, arrival, channel, nameOf }: Pair): Beside {
+  const difference = measured.peakDbfs - arrival.peakDbfs!;
+  const far = Math.abs(difference) > OTHER_MICROPHONE_DB;
+  const clips = Math.min(0, arrival.peakDbfs!);
+  const agrees = Math.abs(measured.peakDbfs - clips) <= LEVEL_DB;
+  const about = { channel, input: nameOf(computed.part) };
+  return {
+    expected: peaksText(clips),
+    measured: peaksText(measured.peakDbfs),
+    agrees,
+    says: agrees
+      ? takeMessage('compare.level-as', { channel })
+      : !Number.isFinite(measured.peakDbfs) || (far && difference < 0)
+        ? takeMessage('compare.level-far', about)
+        : takeMessage(difference > 0 ? 'compare.level-above' : 'compare.level-under', {
+            ...about,
+            db: Math.abs(difference),
+          }),
+    gates: far ? ['seen', 'wired', 'level'] : ['level'],
+    part: computed.part,
+  };
+}
+
+const isClipped = (c: ChannelFigures): boolean => c.clips.count > 0 || c.ceiling !== null;
+
+function clippingOf({ measured, computed, arrival, report, channel, nameOf }: Pair): Beside {
+  // Only stages that this channel hears clip in it; the converter clips at full scale.
+  const overloaded = report.stages.find(
+    (s) =>
+      s.headroomDb !== null &&
+      s.headroomDb < -1 &&
+      computed.stages.some((f) => f.part === s.part && f.stage === s.stage),
+  );
+  const expected = overloaded !== undefined || arrival.peakDbfs! > 1;
+  const clips = isClipped(measured);
+  return {
+    expected: expected ? `clips${overloaded ? ` at ${nameOf(overloaded.part)}` : ''}` : 'no clipping',
+    measured: measured.ceiling
+      ? `cut off at ${db(measured.ceiling.dbfs, 'dBFS')}`
+      : clips
+        ? `${measured.clips.count} clips`
+        : 'no clipping',
+    agrees: expected === clips,
+    says: takeMessage(expected === clips ? 'compare.clipping-as' : clips ? 'compare.clips' : 'compare.clips-not', {
+      channel,
+    }),
+    gates: ['level'],
+    part: overloaded?.part ?? computed.part,
+  };
+}
+
+/** Null where none was computed. */
+function noiseOf({ measured, computed, channel, nameOf }: Pair): Beside | null {
+  if (computed.snrDbA === null) return null;
+  const worst = computed.largestNoises[0];
+  const clipped = isClipped(measured);
+  // What is clipped holds more of everything soft than what was put in.
+  const less = measured.snrDbA === null || clipped ? null : measured.snrDbA - computed.snrDbA;
+  // What fails by noise is noisier still where the room has its say: only the worse counts beyond a wide margin.
+  const agrees = less === null ? null : less >= -NOISE_DB && less <= 2 * NOISE_DB;
+  const says =
+    less === null
+      ? takeMessage(clipped ? 'compare.noise-clipped' : 'compare.noise-no-gap', {})
+      : agrees
+        ? takeMessage('compare.noise-as', { channel })
+        : less > 0
+          ? takeMessage('compare.noise-less', { channel, db: less })
+          : takeMessage('compare.noise-more', {
+              channel,
+              db: -less,
+              part: worst ? nameOf(worst.part) : null,
+              what: worst?.what ?? null,
+            });
+  const over = (x: number) => `voice ${db(x, 'dB(A)')} over noise`;
+  return {
+    expected: over(computed.snrDbA),
+    measured: measured.snrDbA === null ? 'no gap to measure in' : over(measured.snrDbA),
+    agrees,
+    says,
+    gates: ['clean'],
+    part: worst?.part ?? computed.part,
+  };
+}
+
+function humOf({ measured, computed, channel, nameOf }: Pair): Beside {
+  const over = measured.hum && measured.activeDbfsA !== null ? measured.activeDbfsA - measured.hum.dbfsA : null;
+  const expected = computed.overHumDbA;
+  const agrees =
+    over === null || over > UNHEARD_HUM_DB
+      ? expected === null || expected > UNHEARD_HUM_DB - HUM_DB
+      : expected !== null && over >= expected - HUM_DB && over <= expected + 2 * HUM_DB;
+  const from = computed.hum[0];
+  const more = over !== null && (expected === null || over < expected);
+  const text = (x: number | null) => (x === null ? 'no hum' : `voice ${db(x, 'dB(A)')} over hum`);
+  return {
+    expected: text(expected),
+    measured: text(over),
+    agrees,
+    says: agrees
+      ? takeMessage('compare.hum-as', { channel })
+      : more
+        ? takeMessage('compare.hum-more', { channel })
+        : takeMessage('compare.hum-less', { channel, part: from ? nameOf(from.part) : null }),
+    gates: ['clean'],
+    part: from?.part ?? null,
+  };
+}
+
+function bandOf({ measured: { band }, computed, arrival, channel, nameOf }: Pair): Beside {
+  const high = arrival.curve?.highHz ?? 20_000;
+  const agrees = !(band?.edge && band.upToHz < NARROW_HZ) || high < 1.3 * band.upToHz;
+  const upTo = (hz: number) => `up to ${hertzText(hz)}`;
+  return {
+    expected: upTo(high),
+    measured: band ? upTo(band.upToHz) : 'not known',
+    agrees: band ? agrees : null,
+    says: agrees
+      ? takeMessage('compare.band-as', { channel })
+      : takeMessage('compare.band-narrow', { channel, edge: band!.upToHz, input: nameOf(computed.part) }),
+    gates: ['seen', 'clean'],
+    part: computed.part,
+  };
+}
+
+/** Null where there are not two of each. */
+function sidesOf(take: TakeFigures, report: Report, nameOf: (part: string) => string): Beside | null {
   const expected = expectedSides(report);
-  if (take.sides && expected) {
-    const agrees = take.sides.sides === expected;
-    add({
-      what: 'sides',
-      channel: null,
-      expected,
-      measured: take.sides.sides,
-      agrees,
-      sentence: agrees
-        ? 'The sides are as computed.'
-        : /only/.test(take.sides.sides)
-          ? `One side is dead: look at the last connection before the ${device}, and at a TRS plug that is not home.`
-          : `The sides are "${take.sides.sides}", computed was "${expected}".`,
-      gates: ['wired', 'heard'],
-    });
-  }
-  return out;
+  if (!take.sides || !expected) return null;
+  const measured = take.sides.sides;
+  const agrees = measured === expected;
+  return {
+    expected,
+    measured,
+    agrees,
+    says: agrees
+      ? takeMessage('compare.sides-as', {})
+      : /only/.test(measured)
+        ? takeMessage('compare.sides-dead', { device: nameOf(report.device) })
+        : takeMessage('compare.sides-other', { measured, expected }),
+    gates: ['wired', 'heard'],
+    part: null,
+  };
 }
 
 /** Under the other by so much a side counts as dead, decibels. */
