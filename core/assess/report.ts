@@ -1,3 +1,4 @@
+import { memo, memoBy } from '../algorithms';
 import { magnitude } from '../circuit';
 import { whyNot } from '../host';
 import { type LineReading, pathBetween, type Readings } from '../readings';
@@ -159,19 +160,19 @@ function placesOf(readings: Readings, line: LineReading): readonly Place[] {
 }
 
 /** Noise across the contacts where the voice is loudest: only told, never judged, so that judging need not wait for it. */
-function noiseAtJoint({ compiled, circuit, responses, joints }: Readings, joint: string): number {
-  const known = toldNoise.get(joints) ?? new Map<string, number>();
-  toldNoise.set(joints, known);
-  const before = known.get(joint);
-  if (before !== undefined) return before;
-  const across = joints.get(joint)!.across;
-  const level = across ? dbu(roughNoiseVolt(compiled, circuit, responses, across)) : SILENCE_DBU;
-  known.set(joint, level);
-  return level;
-}
+const noiseAtJoint = ({ compiled, circuit, responses, joints }: Readings, joint: string): number =>
+  noiseOnce(joints)(joint, () => {
+    const across = joints.get(joint)!.across;
+    return across ? dbu(roughNoiseVolt(compiled, circuit, responses, across)) : SILENCE_DBU;
+  });
 
 /** Lines share joints, and so do devices: each joint's noise is worked out once for one set of readings. */
-const toldNoise = new WeakMap<Readings['joints'], Map<string, number>>();
+const noiseOnce = memo((_: Readings['joints']) =>
+  memoBy(
+    (joint: string, _make: () => number) => joint,
+    (_joint, make) => make(),
+  ),
+);
 
 /** The channel where a source is loudest. */
 function bestChannel(readings: Readings, source: string) {

@@ -1,3 +1,4 @@
+import { reach } from '../algorithms';
 import { type Element, nodesOf } from '../circuit';
 import { connectorNamed, contactsOf, type Mating, mate } from '../connectors';
 import { type Catalogue, classIn, hostsOf, type Joint, looseParts, type PortRef, type Setup } from '../model';
@@ -164,18 +165,17 @@ function hostFedBy(
   hosts: readonly { readonly fitted: Fitted }[],
 ): string {
   const ends = ({ a, b }: FittedJoint) => [a.part.id, b.part.id];
-  const seen = new Set([part]);
-  let edge = joints.filter((j) => isPluggedAt(j, part, port)).flatMap(ends);
-  while (edge.length > 0) {
-    const host = hosts.find((h) => edge.includes(h.fitted.part.id) && !seen.has(h.fitted.part.id));
-    if (host) return host.fitted.part.id;
-    for (const p of edge) seen.add(p);
-    edge = joints
-      .filter((j) => j.mating.fits && ends(j).some((p) => p !== part && seen.has(p)))
-      .flatMap(ends)
-      .filter((p) => !seen.has(p));
-  }
-  return hosts[0].fitted.part.id;
+  const first = joints.filter((j) => isPluggedAt(j, part, port)).flatMap(ends);
+  const found = reach(
+    first.filter((p) => p !== part),
+    (at) =>
+      joints
+        .filter((j) => j.mating.fits && ends(j).includes(at))
+        .flatMap((j) => ends(j).map((p) => [p, j] as const))
+        .filter(([p]) => p !== part),
+  );
+  const nearest = [...found.keys()].find((p) => hosts.some((h) => h.fitted.part.id === p));
+  return nearest ?? hosts[0].fitted.part.id;
 }
 
 const isPluggedAt = ({ a, b, mating }: FittedJoint, part: string, port: string): boolean =>

@@ -1,3 +1,4 @@
+import { memoBy } from '../algorithms';
 import type { FittedJoint } from '../compile';
 import { type Connector, connectorNamed, mate } from '../connectors';
 import type { Readings } from '../readings';
@@ -91,16 +92,11 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   );
 }
 
-// Geometry alone decides, so each pair of connectors is measured once.
-const slacks = new Map<string, number>();
-
-/** How far the plug can come out before other contacts touch. */
-function slack({ a, b }: FittedJoint): number {
-  const key = `${a.port.connector} ${b.port.connector}`;
-  const known = slacks.get(key) ?? measuredSlack(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!);
-  slacks.set(key, known);
-  return known;
-}
+/** How far the plug can come out before other contacts touch. Geometry alone decides: each pair of connectors once. */
+const slack = memoBy(
+  ({ a, b }: FittedJoint) => `${a.port.connector} ${b.port.connector}`,
+  ({ a, b }) => measuredSlack(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!),
+);
 
 function measuredSlack(a: Connector, b: Connector): number {
   const touching = (outMm: number) => {

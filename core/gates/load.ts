@@ -1,3 +1,4 @@
+import { reach } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
 import { isGiven, type PartClass, type Place, quantity } from '../model';
 import type { Readings } from '../readings';
@@ -19,18 +20,14 @@ const isLimp = ({ kind, values }: PartClass): boolean => LIMP.has(kind) || value
 
 /** Parts that no cord parts from the device, heaviest first. */
 function rigidlyOn({ device, joints }: Compiled): readonly Fitted[] {
-  const reached = [device.part.id];
-  const hung: Fitted[] = [];
-  for (const at of reached) {
-    for (const { a, b } of joints) {
+  const found = reach<string, Fitted>([device.part.id], (at) =>
+    joints.flatMap(({ a, b }) => {
       const other = a.part.id === at ? b : b.part.id === at ? a : null;
-      if (!other || reached.includes(other.part.id) || other.port.carries === 'radio') continue;
-      if (isLimp(other.partClass) || isGiven(other.partClass)) continue;
-      hung.push(other);
-      reached.push(other.part.id);
-    }
-  }
-  return hung.sort((a, b) => massG(b) - massG(a));
+      if (!other || other.port.carries === 'radio' || isLimp(other.partClass) || isGiven(other.partClass)) return [];
+      return [[other.part.id, other] as const];
+    }),
+  );
+  return [...found.values()].flatMap(({ by }) => by ?? []).sort((a, b) => massG(b) - massG(a));
 }
 
 /** What hangs on a device that is held up, against what it bears; null where it stands on something. */

@@ -1,3 +1,4 @@
+import { reach } from '../algorithms';
 import { magnitude } from '../circuit';
 import type { Compiled, FittedJoint, Limit } from '../compile';
 import { connectorNamed } from '../connectors';
@@ -228,16 +229,14 @@ function phantomSwitches({ setup, catalogue }: Compiled): readonly NonNullable<H
 
 /** Parts beyond a joint, seen from one of its sides, nearest first. */
 function beyond({ joints }: Compiled, joint: FittedJoint, side: 'a' | 'b'): readonly string[] {
-  const start = joint[side === 'a' ? 'b' : 'a'].part.id;
-  const seen = [start];
-  for (const at of seen) {
-    for (const j of joints) {
-      if (j === joint || !j.mating.fits || j.a.port.carries === 'radio') continue;
+  const found = reach([joint[side === 'a' ? 'b' : 'a'].part.id], (at) =>
+    joints.flatMap((j) => {
+      if (j === joint || !j.mating.fits || j.a.port.carries === 'radio') return [];
       const next = j.a.part.id === at ? j.b.part.id : j.b.part.id === at ? j.a.part.id : null;
-      if (next !== null && !seen.includes(next)) seen.push(next);
-    }
-  }
-  return seen;
+      return next === null ? [] : [[next, j] as const];
+    }),
+  );
+  return [...found.keys()];
 }
 
 const leadsTo = (compiled: Compiled, joint: FittedJoint, givers: ReadonlySet<string>): boolean =>

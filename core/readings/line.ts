@@ -1,3 +1,4 @@
+import { reach, wayTo } from '../algorithms';
 import type { Compiled, FittedJoint } from '../compile';
 import type { PortRef } from '../model';
 
@@ -21,11 +22,11 @@ const anyWay: Way = () => true;
 function neighbours(
   compiled: Compiled,
   way: Way,
-): ReadonlyMap<string, readonly { readonly part: string; readonly joint: FittedJoint }[]> {
-  const map = new Map<string, { part: string; joint: FittedJoint }[]>();
+): ReadonlyMap<string, readonly (readonly [part: string, joint: FittedJoint])[]> {
+  const map = new Map<string, (readonly [string, FittedJoint])[]>();
   const add = (from: string, to: string, joint: FittedJoint) => {
     const list = map.get(from) ?? [];
-    list.push({ part: to, joint });
+    list.push([to, joint]);
     map.set(from, list);
   };
   for (const joint of compiled.joints) {
@@ -45,23 +46,9 @@ export const pathBetween = (compiled: Compiled, from: string, to: string): Path 
 
 function shortest(compiled: Compiled, from: string, to: string, way: Way): Path | null {
   const near = neighbours(compiled, way);
-  const back = new Map<string, { part: string; joint: FittedJoint } | null>([[from, null]]);
-  const queue = [from];
-  while (queue.length > 0) {
-    const part = queue.shift()!;
-    if (part === to) break;
-    for (const n of near.get(part) ?? []) {
-      if (back.has(n.part)) continue;
-      back.set(n.part, { part, joint: n.joint });
-      queue.push(n.part);
-    }
-  }
-  if (!back.has(to)) return null;
-  const parts = [to];
-  const joints: FittedJoint[] = [];
-  for (let step = back.get(to); step; step = back.get(step.part)) {
-    parts.unshift(step.part);
-    joints.unshift(step.joint);
-  }
-  return { parts, joints };
+  const found = wayTo(
+    reach([from], (part) => near.get(part) ?? []),
+    to,
+  );
+  return found && { parts: found.places, joints: found.steps };
 }

@@ -1,3 +1,4 @@
+import { memoOfTwo } from '../algorithms';
 import { type Circuit, type Element, magnitude, type Transfer } from '../circuit';
 import type { Compiled, InputChannel } from '../compile';
 import { pascal, voltOf } from './level';
@@ -148,15 +149,7 @@ export function noiseAcross(
 }
 
 /** Every channel of a circuit hears the same resistors. */
-const known = new WeakMap<Circuit, Resistors>();
-
-function resistorsOf(compiled: Compiled, circuit: Circuit): Resistors {
-  const before = known.get(circuit);
-  if (before) return before;
-  const resistors = listResistors(compiled, circuit);
-  known.set(circuit, resistors);
-  return resistors;
-}
+const resistorsOf = memoOfTwo(listResistors);
 
 function listResistors(compiled: Compiled, circuit: Circuit): Resistors {
   const loud = compiled.netlist.elements.filter(

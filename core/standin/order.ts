@@ -1,3 +1,4 @@
+import { reach } from '../algorithms';
 import { mustAssess } from '../assess';
 import type { Act, StandIn } from '../host';
 import { appIn, type Catalogue, classOfPart, type Setup } from '../model';
@@ -60,22 +61,17 @@ function wantedKey(setup: Setup, catalogue: Catalogue): string | null {
 
 /** Orders worth trying: the careful one of the trade first, then the same with each joint in turn made last. */
 function* orders(setup: Setup, catalogue: Catalogue): Generator<readonly string[]> {
-  const hops = new Map<string, number>();
   const device = setup.parts.find((p) => p.class === setup.job.device)!.id;
-  const queue = [device];
-  hops.set(device, 0);
-  while (queue.length > 0) {
-    const part = queue.shift()!;
-    for (const { a, b } of setup.joints) {
+  const found = reach([device], (part) =>
+    setup.joints.flatMap(({ id, a, b }) => {
       const next = a.part === part ? b.part : b.part === part ? a.part : null;
-      if (next === null || hops.has(next)) continue;
-      hops.set(next, hops.get(part)! + 1);
-      queue.push(next);
-    }
-  }
+      return next === null ? [] : [[next, id] as const];
+    }),
+  );
+  const hops = (part: string) => found.get(part)?.steps ?? Number.POSITIVE_INFINITY;
   const isPower = (id: string) => classOfPart(setup, catalogue, id).kind === 'power';
   const rank = ({ a, b }: Setup['joints'][number]) =>
-    isPower(a.part) || isPower(b.part) ? -1 : Math.min(hops.get(a.part) ?? 99, hops.get(b.part) ?? 99);
+    isPower(a.part) || isPower(b.part) ? -1 : Math.min(hops(a.part), hops(b.part));
   const careful = [...setup.joints].sort((x, y) => rank(x) - rank(y)).map((j) => j.id);
   yield careful;
   for (const last of careful) yield [...careful.filter((j) => j !== last), last];

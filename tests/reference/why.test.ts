@@ -73,14 +73,14 @@ const ROWS: readonly Row[] = [
     sketch: byAdapter('8c-headset-unlicensed', 'phone-8-contact', 'port', { app: 'browser-call' }),
     at: { part: 'adapter' },
     says: /refuses Uncertified 8-contact to headset adapter: it is not certified for it/,
-    fix: /^Use an Certified 8-contact to headset adapter in place of/,
+    fix: /^Use a certified 8-contact to headset adapter in place of/,
   },
   {
     name: 'a passive adapter on a host without analogue contacts',
     sketch: byAdapter('usbc-headset-passive', 'phone-usb-c', 'usb'),
     at: { part: 'adapter', joint: 'j2' },
     says: /Passive USB-C to headset adapter/,
-    fix: /^Use a Active USB-C to headset adapter in place of/,
+    fix: /^Use an active USB-C to headset adapter in place of/,
   },
   {
     name: 'left only, live',
@@ -106,7 +106,7 @@ const ROWS: readonly Row[] = [
     },
     at: { joint: 'j2' },
     says: /vanishes in mono.*connection 2/,
-    fix: /^Use an Mono XLR to TRS cable in place of/,
+    fix: /^Use a mono XLR to TRS cable in place of/,
   },
   {
     name: 'a line output into a microphone input',
@@ -220,7 +220,7 @@ const ROWS: readonly Row[] = [
     },
     at: { joint: 'j1' },
     says: /too little power .* at connection 1: needs 280 mA, Tablet with 8-contact port gives 100 mA/,
-    fix: /^Use an 8-contact to USB adapter with charging in place of .*, and plug a (charger|power bank)/,
+    fix: /^Use an 8-contact to USB adapter with charging in place of .*, and plug an? .*(charger|power bank)/,
   },
   {
     name: 'a plug held out by a case',

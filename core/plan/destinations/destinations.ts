@@ -1,3 +1,4 @@
+import { memoBy } from '../../algorithms';
 import { freePorts, freshId, insertPart } from '../../change';
 import {
   type Catalogue,
@@ -44,12 +45,13 @@ export function destinationsOf(
   const splitters = between.filter(
     (c) => !c.inputs && !c.usb && c.ports.filter((p) => p.flow === 'out' && !isRightHalf(p)).length > 1,
   );
-  const known = new Map<string, readonly End[]>();
+  const endsOf = memoBy(
+    (classId: string, port: PortSpec) => `${classId}.${port.id}`,
+    (classId, port) => endsFrom(classIn(catalogue, classId), [port], between, LIMITS, stock),
+  );
   /** Ways from an output of a class into a device's holes, those that do different things each once. */
   const waysTo = (classId: string, port: PortSpec, device: string): readonly { end: End; hole: string }[] => {
-    const key = `${classId}.${port.id}`;
-    const ends = known.get(key) ?? endsFrom(classIn(catalogue, classId), [port], between, LIMITS, stock);
-    known.set(key, ends);
+    const ends = endsOf(classId, port);
     const holes = classIn(catalogue, device).ports.filter((p) => p.flow === 'in');
     const fitting = ends.flatMap((end) => {
       const hole = holes.find((h) => accepts(end.out, h));

@@ -1,3 +1,4 @@
+import { memo } from '../../algorithms';
 import { mustAssess } from '../../assess';
 import { freePorts, otherHoles } from '../../change';
 import {
@@ -139,11 +140,6 @@ function headphonesAt(
 }
 
 /** What is meant for headphones, taken as a line output. */
-const outputs = new WeakMap<PortSpec, PortSpec>();
-function asOutput(port: PortSpec): PortSpec {
-  const known = outputs.get(port) ?? { ...port, flow: 'out' as const, carries: 'line' as const };
-  outputs.set(port, known);
-  return known;
-}
+const asOutput = memo((port: PortSpec): PortSpec => ({ ...port, flow: 'out', carries: 'line' }));
 
 const isAlike = (a: PortSpec, b: PortSpec): boolean => a.connector === b.connector && a.carries === b.carries;

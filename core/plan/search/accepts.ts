@@ -1,3 +1,4 @@
+import { memoOfTwo } from '../../algorithms';
 import { connectorNamed, mate } from '../../connectors';
 import type { PortSpec, Role } from '../../model';
 
@@ -5,19 +6,8 @@ const SIGNAL: ReadonlySet<Role> = new Set(['left', 'right', 'mono', 'mic', 'hot'
 const EARTH: ReadonlySet<Role> = new Set(['ground', 'screen']);
 const DIGITAL = new Set(['usb', 'radio', 'power']);
 
-/** Ports belong to classes, which do not change: each pair is thought about once. */
-const thought = new WeakMap<PortSpec, WeakMap<PortSpec, boolean>>();
-
-/** Would it make sense to plug this output into that input? */
-export function accepts(out: PortSpec, into: PortSpec): boolean {
-  const known = thought.get(out) ?? new WeakMap<PortSpec, boolean>();
-  thought.set(out, known);
-  const before = known.get(into);
-  if (before !== undefined) return before;
-  const answer = makesSense(out, into);
-  known.set(into, answer);
-  return answer;
-}
+/** Would it make sense to plug this output into that input? Ports belong to classes, which do not change: each pair once. */
+export const accepts: (out: PortSpec, into: PortSpec) => boolean = memoOfTwo(makesSense);
 
 /** Fit, kind of signal, and no signal onto ground. */
 function makesSense(out: PortSpec, into: PortSpec): boolean {

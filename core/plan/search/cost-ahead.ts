@@ -1,4 +1,5 @@
 import TinyQueue from 'tinyqueue';
+import { memo } from '../../algorithms';
 import type { Catalogue, PartClass, PortSpec } from '../../model';
 import { priceOfCopies, type Stock } from '../stock';
 import { accepts } from './accepts';
@@ -11,20 +12,12 @@ interface Leaving {
   readonly port: PortSpec;
 }
 
-/** What leads into a port, of all classes: thought about once a catalogue. */
-const thought = new WeakMap<Catalogue, Map<PortSpec, readonly Leaving[]>>();
-
-function leadingInto(catalogue: Catalogue): (into: PortSpec) => readonly Leaving[] {
-  const known = thought.get(catalogue) ?? new Map<PortSpec, readonly Leaving[]>();
-  thought.set(catalogue, known);
+/** What leads into a port, of all classes: worked out once a catalogue. */
+const leadingInto = memo((catalogue: Catalogue): ((into: PortSpec) => readonly Leaving[]) => {
   const all = [...catalogue.parts.values()].filter((c) => !c.host);
   const outs = all.flatMap((c) => outsOf(c).map((port): Leaving => ({ partClass: c, port })));
-  return (into) => {
-    const leading = known.get(into) ?? outs.filter((o) => accepts(o.port, into));
-    known.set(into, leading);
-    return leading;
-  };
-}
+  return memo((into) => outs.filter((o) => accepts(o.port, into)));
+});
 
 /**
  * Least cost from leaving a part by a port, with certain needs still open, to the device with none: Dijkstra from the

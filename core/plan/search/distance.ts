@@ -1,3 +1,4 @@
+import { reach, wayTo } from '../../algorithms';
 import { type Catalogue, classIn, hasFigure, quantity, type Setup } from '../../model';
 
 /** The distance at which a microphone class is worn or stood; null for one that sits on the device. */
@@ -26,17 +27,13 @@ export function reaches(setup: Setup, catalogue: Catalogue): boolean {
   });
 }
 
-/** The parts on the way with the fewest joints, both ends included; all there are where no joint leads there. */
+/** The parts on the way with the fewest connections, both ends included; all there are where none leads there. */
 function partsTowards(setup: Setup, from: string, to: string): readonly string[] {
-  const back = new Map<string, string | null>([[from, null]]);
-  for (const at of back.keys()) {
-    for (const { a, b } of setup.joints) {
+  const found = reach([from], (at) =>
+    setup.joints.flatMap(({ id, a, b }) => {
       const next = a.part === at ? b.part : b.part === at ? a.part : null;
-      if (next !== null && !back.has(next)) back.set(next, at);
-    }
-  }
-  if (!back.has(to)) return setup.parts.map((p) => p.id);
-  const way: string[] = [];
-  for (let at: string | null | undefined = to; at; at = back.get(at)) way.push(at);
-  return way;
+      return next === null ? [] : [[next, id] as const];
+    }),
+  );
+  return wayTo(found, to)?.places ?? setup.parts.map((p) => p.id);
 }

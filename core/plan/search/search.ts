@@ -1,4 +1,5 @@
 import TinyQueue from 'tinyqueue';
+import { memoBy } from '../../algorithms';
 import { appTakes, forbidden } from '../../host';
 import {
   type AppClass,
@@ -267,15 +268,11 @@ interface WayOn {
 }
 
 /** Ways on from each port of each class, worked out when first asked for. */
-function waysOn(classes: readonly PartClass[], leaves: Leaves): (state: State) => readonly WayOn[] {
-  const known = new Map<string, readonly WayOn[]>();
-  return ({ partClass, out }) => {
-    const key = `${partClass.id}.${out.id}`;
-    const ways = known.get(key) ?? classes.filter((c) => !isGiven(c)).flatMap((next) => waysThrough(out, next, leaves));
-    known.set(key, ways);
-    return ways;
-  };
-}
+const waysOn = (classes: readonly PartClass[], leaves: Leaves): ((state: State) => readonly WayOn[]) =>
+  memoBy(
+    ({ partClass, out }) => `${partClass.id}.${out.id}`,
+    ({ out }) => classes.filter((c) => !isGiven(c)).flatMap((next) => waysThrough(out, next, leaves)),
+  );
 
 function waysThrough(from: PortSpec, next: PartClass, leaves: Leaves): WayOn[] {
   const fitting = next.ports.filter((p) => ['in', 'through'].includes(p.flow) && accepts(from, p));

@@ -1,3 +1,4 @@
+import { memoBy } from '../../algorithms';
 import { type Catalogue, classIn, type PartClass, type PortSpec, type Source } from '../../model';
 import type { Stock } from '../stock';
 import { accepts, isRightHalf } from './accepts';
@@ -26,33 +27,24 @@ export function secondarySources(sources: readonly Source[], catalogue: Catalogu
     return endsFrom(c, outs, between, LIMITS, stock);
   };
   const ends = new Map([...new Set(sources.map((s) => s.from!))].map((from) => [from, endsOf(from)]));
-  const known = new Map<string, readonly Way[]>();
   /** Ways to each hole of a part, cheapest first; those that differ in wire only, once. */
-  const waysInto = (from: string, c: PartClass): readonly Way[] => {
-    const key = `${from} ${c.id}`;
-    const before = known.get(key);
-    if (before) return before;
-    const found = c.ports
-      .filter((p) => p.flow === 'in')
-      .flatMap((port) => {
-        const fitting = ends.get(from)!.filter((e) => accepts(e.out, port));
-        return fitting
-          .filter((e, i) => fitting.findIndex((x) => x.doing.join() === e.doing.join()) === i)
-          .map((end) => ({ port, end }));
-      })
-      .sort((a, b) => a.end.cost - b.end.cost);
-    known.set(key, found);
-    return found;
-  };
-  const freeKnown = new Map<string, readonly Way[]>();
-  const free = (from: string, c: PartClass, taken: readonly string[]): readonly Way[] => {
-    const key = `${from} ${c.id} ${taken.join()}`;
-    const before = freeKnown.get(key);
-    if (before) return before;
-    const found = lastOfEachKind(waysInto(from, c).filter(({ port }) => !taken.includes(port.id)));
-    freeKnown.set(key, found);
-    return found;
-  };
+  const waysInto = memoBy(
+    (from: string, c: PartClass) => `${from} ${c.id}`,
+    (from, c): readonly Way[] =>
+      c.ports
+        .filter((p) => p.flow === 'in')
+        .flatMap((port) => {
+          const fitting = ends.get(from)!.filter((e) => accepts(e.out, port));
+          return fitting
+            .filter((e, i) => fitting.findIndex((x) => x.doing.join() === e.doing.join()) === i)
+            .map((end) => ({ port, end }));
+        })
+        .sort((a, b) => a.end.cost - b.end.cost),
+  );
+  const free = memoBy(
+    (from: string, c: PartClass, taken: readonly string[]) => `${from} ${c.id} ${taken.join()}`,
+    (from, c, taken) => lastOfEachKind(waysInto(from, c).filter(({ port }) => !taken.includes(port.id))),
+  );
   const branch = (source: string, { port, end }: Way): Branch => ({ source, links: end.links, port: port.id });
   return {
     into(c, taken) {

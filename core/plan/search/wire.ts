@@ -1,20 +1,16 @@
+import { memo, memoOfTwo } from '../../algorithms';
 import type { PartClass, PortSpec } from '../../model';
 
-const known = new WeakMap<PortSpec, WeakMap<PortSpec, boolean>>();
+const straightThrough = memo((c: PartClass) =>
+  memoOfTwo((into: PortSpec, out: PortSpec) => leadsStraight(c, into, out)),
+);
 
 /**
  * Does a part lead straight through from one port to another: every contact by a wire to the contact of the same role,
  * and nothing else to either? Then it changes the connector and the length, and nothing of the signal.
  */
-export function isStraightThrough(c: PartClass, into: PortSpec, out: PortSpec): boolean {
-  const from = known.get(into) ?? new WeakMap<PortSpec, boolean>();
-  known.set(into, from);
-  const before = from.get(out);
-  if (before !== undefined) return before;
-  const answer = leadsStraight(c, into, out);
-  from.set(out, answer);
-  return answer;
-}
+export const isStraightThrough = (c: PartClass, into: PortSpec, out: PortSpec): boolean =>
+  straightThrough(c)(into, out);
 
 function leadsStraight(c: PartClass, into: PortSpec, out: PortSpec): boolean {
   if (c.ports.length !== 2 || c.inputs || c.usb) return false;
@@ -26,8 +22,7 @@ function leadsStraight(c: PartClass, into: PortSpec, out: PortSpec): boolean {
     if (e.is !== 'resistor') continue;
     const [a, b] = e.between;
     const [i, o] = a.startsWith(`${into.id}.`) ? [a, b] : [b, a];
-    const isWire = e.value === 'wireOhm' || e.value === 'ohmPerM*lengthM';
-    if (!isWire || !i.startsWith(`${into.id}.`) || !o.startsWith(`${out.id}.`)) return false;
+    if (!isConductor(e.value) || !i.startsWith(`${into.id}.`) || !o.startsWith(`${out.id}.`)) return false;
     if (roleAt(into, i) !== roleAt(out, o)) return false;
     wired.add(i).add(o);
   }
@@ -35,17 +30,12 @@ function leadsStraight(c: PartClass, into: PortSpec, out: PortSpec): boolean {
   return [...contacts(into), ...contacts(out)].every((node) => wired.has(node));
 }
 
-const wires = new WeakMap<PartClass, boolean>();
+const isConductor = (value: unknown): boolean => value === 'wireOhm' || value === 'ohmPerM*lengthM';
 
 /** Nothing but wire: it leads from contact to contact, however crossed, and does nothing to the signal. */
-export function isWire(c: PartClass): boolean {
-  const known = wires.get(c);
-  if (known !== undefined) return known;
-  const isConductor = (value: unknown) => value === 'wireOhm' || value === 'ohmPerM*lengthM';
-  const answer =
+export const isWire: (c: PartClass) => boolean = memo(
+  (c) =>
     (c.kind === 'lead' || c.kind === 'adapter') &&
     !c.inputs &&
-    c.circuit.every((e) => e.is === 'capacitor' || e.is === 'pickup' || (e.is === 'resistor' && isConductor(e.value)));
-  wires.set(c, answer);
-  return answer;
-}
+    c.circuit.every((e) => e.is === 'capacitor' || e.is === 'pickup' || (e.is === 'resistor' && isConductor(e.value))),
+);

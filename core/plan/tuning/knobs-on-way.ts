@@ -1,3 +1,4 @@
+import { reach } from '../../algorithms';
 import type { PartClass } from '../../model';
 
 /** Gains that lie on some way through a part's circuit from one port to another. */
@@ -59,11 +60,10 @@ function reached(
   const grounds = new Set([...ports.flatMap(groundNodes), ...steady]);
   const isGround = (node: string) => node === ground || grounds.has(node);
   const nodes = edges.flatMap((e) => [e.from, e.to]).filter((n) => n.startsWith(`${port}.`) && !isGround(n));
-  const found = new Set(nodes);
-  for (const node of found) {
-    for (const e of edges) if (e[start] === node && !isGround(e[end])) found.add(e[end]);
-  }
-  return found;
+  const found = reach(nodes, (node) =>
+    edges.flatMap((e) => (e[start] === node && !isGround(e[end]) ? [[e[end], e] as const] : [])),
+  );
+  return new Set(found.keys());
 }
 
 const groundNodes = (port: PartClass['ports'][number]): readonly string[] =>

@@ -1,0 +1,2 @@
+export { memo, memoBy, memoOfTwo } from './memo';
+export { type Reached, reach, wayTo } from './reach';
