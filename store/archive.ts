@@ -1,7 +1,7 @@
 import { type Catalogue, type Document, type DocumentProblem, writeDocument } from '@/core/model';
 import type { Archive } from '@/core/read';
 import { type Brought, bringDocument } from './bring-in';
-import { desk, type KeptTake, type Photo } from './desk';
+import { database, type KeptTake, type Photo } from './database';
 import { everythingKept } from './everything';
 import { reader } from './reader';
 
@@ -24,7 +24,7 @@ const STORED = { level: 0 } as const;
 export async function everythingAsFile(catalogue: Catalogue, { signal, told }: Underway = {}): Promise<Blob> {
   const { ARCHIVE_VERSION, DOCUMENTS, MANIFEST } = await reader();
   const { BlobReader, BlobWriter, TextReader, ZipWriter } = await zip();
-  const db = desk();
+  const db = database();
   const [documents, takes, photos, steps] = [
     await everythingKept(catalogue),
     await db.takes.orderBy('id').toArray(),
@@ -146,7 +146,7 @@ export async function bringInFile(
     await opened.close().catch(() => undefined);
   }
   // What the browser cannot keep is no fault of the file: that is said where all such is said.
-  const db = desk();
+  const db = database();
   const tables = [db.setups, db.jobs, db.drawers, db.steps, db.settings, db.takes, db.photos];
   return db.transaction('rw', tables, async () => {
     await db.takes.bulkPut([...keep.takes]);

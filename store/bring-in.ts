@@ -1,5 +1,5 @@
 import type { Catalogue, Document, DocumentProblem } from '@/core/model';
-import { desk } from './desk';
+import { database } from './database';
 import { change, type Edit } from './history';
 import { reader } from './reader';
 
@@ -25,7 +25,7 @@ export async function bringDocument(document: Document, fileName: string): Promi
     ['drawer', 'drawers'],
   ] as const) {
     const id = first(kind);
-    if (id) await desk().settings.put({ key, value: id });
+    if (id) await database().settings.put({ key, value: id });
   }
   return { ok: true, names: namesOf(document) };
 }

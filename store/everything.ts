@@ -1,5 +1,5 @@
 import { type Bundle, type Catalogue, FORMAT_VERSION } from '@/core/model';
-import { desk } from './desk';
+import { database } from './database';
 import { reader } from './reader';
 import { sorted } from './sound';
 
@@ -11,7 +11,7 @@ const byId = (a: { readonly id: string }, b: { readonly id: string }): number =>
  */
 export async function everythingKept(catalogue: Catalogue): Promise<Bundle> {
   await reader();
-  const db = desk();
+  const db = database();
   return db.transaction('r', [db.setups, db.jobs, db.drawers], async () => ({
     format: 'symplex.bundle',
     version: FORMAT_VERSION,

@@ -1,12 +1,12 @@
 import { type Catalogue, FORMAT_VERSION, same } from '@/core/model';
-import { type Change, type Desk, KINDS } from './desk';
+import { type Change, type Database, KINDS } from './database';
 import { readerNow } from './reader';
 
 /**
  * Everything that lies in the browser, and the steps that undo walks, in today's form and in the words of this catalogue: done
  * once for each of these. What cannot be read stays as it is and is set aside. The reader must have been loaded.
  */
-export async function broughtForward(db: Desk, catalogue: Catalogue): Promise<void> {
+export async function broughtForward(db: Database, catalogue: Catalogue): Promise<void> {
   const stamp = stampOf(catalogue);
   if ((await db.settings.get('form'))?.value === stamp) return;
   await db.transaction('rw', [db.setups, db.jobs, db.drawers, db.steps, db.settings], async () => {

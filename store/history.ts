@@ -1,4 +1,4 @@
-import { type Change, type Desk, desk, type Kept, type Kind, type Step } from './desk';
+import { type Change, type Database, database, type Kept, type Kind, type Step } from './database';
 
 /** Steps kept for undo. */
 export const UNDO_STEPS = 300;
@@ -16,14 +16,14 @@ let written = 0;
 /** How often this window has written, undo and redo included: what changes beside that, another window did. */
 export const ownWrites = (): number => written;
 
-const everything = (db: Desk) => [db.setups, db.jobs, db.drawers, db.steps];
+const everything = (db: Database) => [db.setups, db.jobs, db.drawers, db.steps];
 
 /**
  * Change documents and note the step for undo, as one transaction: a crash keeps all of it or none. Each edit sees the
  * document as it is now, so that two tabs do not write over one another.
  */
 export async function change(label: string, edits: readonly Edit[]): Promise<void> {
-  const db = desk();
+  const db = database();
   written += 1;
   await db.transaction('rw', everything(db), async () => {
     const changes: Change[] = [];
@@ -50,7 +50,7 @@ export const undo = (): Promise<string | null> => walk('undo');
 export const redo = (): Promise<string | null> => walk('redo');
 
 async function walk(way: 'undo' | 'redo'): Promise<string | null> {
-  const db = desk();
+  const db = database();
   written += 1;
   return db.transaction('rw', everything(db), async () => {
     const { back, forth } = await nextSteps();
@@ -65,15 +65,15 @@ async function walk(way: 'undo' | 'redo'): Promise<string | null> {
 
 /** The step that undo would take back and the one that redo would do again. */
 export async function nextSteps(): Promise<{ readonly back: Step | null; readonly forth: Step | null }> {
-  const steps = desk().steps.where('undone');
+  const steps = database().steps.where('undone');
   const [standing, taken] = [
     await steps.equals(0).sortBy('seq'),
-    await desk().steps.where('undone').equals(1).sortBy('seq'),
+    await database().steps.where('undone').equals(1).sortBy('seq'),
   ];
   return { back: standing.at(-1) ?? null, forth: taken[0] ?? null };
 }
 
-async function write(db: Desk, kind: Kind, id: string, doc: Change['after']): Promise<void> {
+async function write(db: Database, kind: Kind, id: string, doc: Change['after']): Promise<void> {
   if (doc) await db.table(kind).put(doc);
   else await db.table(kind).delete(id);
 }

@@ -1,5 +1,5 @@
 import type { Catalogue } from '@/core/model';
-import { desk, openInMemory } from './desk';
+import { database, openInMemory } from './database';
 import { broughtForward } from './forward';
 import { reader } from './reader';
 
@@ -8,7 +8,7 @@ export type Where = { readonly in: 'browser' } | { readonly in: 'memory'; readon
 
 /** Open the database anew, where the browser had closed it upon a fault of the disk. */
 export async function reopened(): Promise<void> {
-  const db = desk();
+  const db = database();
   if (db.isOpen() && !db.hasFailed()) return;
   db.close({ disableAutoOpen: false });
   await db.open();
@@ -20,10 +20,10 @@ let readied: Promise<Where> | null = null;
  * with site data blocked, all works on a database in memory, which is gone with the page.
  */
 export const ready = (catalogue: Catalogue): Promise<Where> => {
-  readied ??= Promise.all([desk().open(), reader()]).then(
+  readied ??= Promise.all([database().open(), reader()]).then(
     async (): Promise<Where> => {
       // Where there is no room to write, documents are brought forward each time they are read.
-      await broughtForward(desk(), catalogue).catch(() => undefined);
+      await broughtForward(database(), catalogue).catch(() => undefined);
       return { in: 'browser' };
     },
     async (why: unknown): Promise<Where> => {

@@ -1,5 +1,5 @@
 import { type Catalogue, merged } from '@/core/model';
-import type { Kept, Kind } from './desk';
+import type { Kept, Kind } from './database';
 import { change, type Edit } from './history';
 import { reader } from './reader';
 

@@ -1,5 +1,5 @@
 import { type Catalogue, type DocumentProblem, same } from '@/core/model';
-import { desk, type Kept, KINDS, type Kind } from './desk';
+import { database, type Kept, KINDS, type Kind } from './database';
 import { readerNow } from './reader';
 
 /** A document in the database that this Symplex cannot work with: shown with its fault, kept as it is, in nobody's way. */
@@ -35,7 +35,7 @@ const known = new Map<string, { readonly text: string; readonly found: Found }>(
 export async function sorted<K extends Kind>(kind: K, catalogue: Catalogue): Promise<Sorted<K>> {
   const sound: Kept[K][] = [];
   const aside: SetAside[] = [];
-  for (const document of (await desk().table(kind).toArray()) as Kept[K][]) {
+  for (const document of (await database().table(kind).toArray()) as Kept[K][]) {
     const id = String(document.id);
     const text = JSON.stringify(document);
     const found = foundOf(kind, id, text, catalogue);

@@ -9,7 +9,7 @@ import {
   bringIn,
   bringInFile,
   change,
-  desk,
+  database,
   everythingAsFile,
   everythingKept,
   nextSteps,
@@ -22,10 +22,10 @@ import { broughtForward } from './forward';
 import { reader } from './reader';
 
 beforeEach(async () => {
-  await desk().delete();
-  await desk().open();
+  await database().delete();
+  await database().open();
 });
-afterEach(() => desk().close());
+afterEach(() => database().close());
 
 const text = async () => writeDocument(await everythingKept(catalogue));
 const rename = (id: string, name: string) =>
@@ -55,8 +55,8 @@ describe('undo and redo', () => {
   test('walk the same states back and forth, whatever was done', async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(move, { maxLength: 14 }), async (moves) => {
-        await desk().delete();
-        await desk().open();
+        await database().delete();
+        await database().open();
         // The oracle: every state there was, and where we stand.
         let states = [await text()];
         let at = 0;
@@ -117,7 +117,7 @@ describe('undo and redo', () => {
         },
       ]);
     await Promise.all([add('one'), add('two')]);
-    const drawer = (await desk().drawers.get(demoDrawer.id)) as Drawer;
+    const drawer = (await database().drawers.get(demoDrawer.id)) as Drawer;
     expect(
       drawer.parts
         .slice(-2)
@@ -131,9 +131,9 @@ describe('files in and out', () => {
   test('everything saved, brought into an empty browser, is everything again', async () => {
     await rename(demoSetups[1].id, 'Changed');
     const saved = await text();
-    await desk().delete();
-    await desk().open();
-    for (const kind of ['setups', 'jobs', 'drawers'] as const) await desk().table(kind).clear();
+    await database().delete();
+    await database().open();
+    for (const kind of ['setups', 'jobs', 'drawers'] as const) await database().table(kind).clear();
     expect((await bringIn(saved, 'all.json', catalogue)).ok).toBe(true);
     expect(await text()).toBe(saved);
   });
@@ -141,8 +141,8 @@ describe('files in and out', () => {
     const before = await text();
     const mine: Setup = { ...demoSetups[0], name: 'Mine' };
     await bringIn(writeDocument(mine), 'mine.json', catalogue);
-    expect(await desk().setups.get(mine.id)).toMatchObject({ name: 'Mine' });
-    expect((await desk().settings.get('setup'))?.value).toBe(mine.id);
+    expect(await database().setups.get(mine.id)).toMatchObject({ name: 'Mine' });
+    expect((await database().settings.get('setup'))?.value).toBe(mine.id);
     await undo();
     expect(await text()).toBe(before);
   });
@@ -162,7 +162,7 @@ describe('everything as one .symplex file', () => {
   const bytes = fc.uint8Array({ maxLength: 3000 });
   const here = async () => {
     const blob = async (b: Blob) => [b.type, ...new Uint8Array(await b.arrayBuffer())].join();
-    const [takes, photos] = [await desk().takes.toArray(), await desk().photos.toArray()];
+    const [takes, photos] = [await database().takes.toArray(), await database().photos.toArray()];
     return {
       text: await text(),
       takes: await Promise.all(takes.map(async (t) => ({ ...t, file: await blob(t.file) }))),
@@ -181,10 +181,10 @@ describe('everything as one .symplex file', () => {
           selector: (p) => p.part,
         }),
         async (takes, photos) => {
-          await desk().delete();
-          await desk().open();
+          await database().delete();
+          await database().open();
           await rename(demoSetups[0].id, 'Mine');
-          await desk().takes.bulkPut(
+          await database().takes.bulkPut(
             takes.map(({ name, sound }, i) => ({
               id: `t${i}`,
               setup: i === 0 ? null : demoSetups[0].id,
@@ -193,7 +193,7 @@ describe('everything as one .symplex file', () => {
               file: new Blob([sound as BlobPart], { type: 'audio/wav' }),
             })),
           );
-          await desk().photos.bulkPut(
+          await database().photos.bulkPut(
             photos.map(({ part, picture }) => ({
               key: `toolbox/${part}`,
               picture: new Blob([picture as BlobPart], { type: 'image/jpeg' }),
@@ -201,8 +201,8 @@ describe('everything as one .symplex file', () => {
           );
           const before = await here();
           const file = await everythingAsFile(catalogue);
-          await desk().delete();
-          await desk().open();
+          await database().delete();
+          await database().open();
           expect(await bringInFile(file, 'all.symplex', catalogue)).toMatchObject({ ok: true });
           expect(await here()).toEqual(before);
           expect((await nextSteps()).back?.label).toBe('Open all.symplex');
@@ -212,7 +212,7 @@ describe('everything as one .symplex file', () => {
     );
   });
   test('with any byte of it wrong or cut off it is refused, or is just as it was', async () => {
-    await desk().takes.put({
+    await database().takes.put({
       id: 'take',
       setup: null,
       name: 'Test',
@@ -247,7 +247,7 @@ describe('two hands on one document', () => {
     parts: s.parts.map((p) => (p.id === id ? { ...p, name } : p)),
   });
   const [one, other] = song.parts.map((p) => p.id);
-  const there = async () => (await desk().setups.get(song.id))!;
+  const there = async () => (await database().setups.get(song.id))!;
   const nameOf = async (id: string) => (await there()).parts.find((p) => p.id === id)!.name;
 
   test('what each did at another place is both there, whoever comes first; undo takes back the last alone', async () => {
@@ -292,21 +292,24 @@ describe('a database of an older version', () => {
     await reader();
     const [then] = older.setups;
     const renamed = { ...then, name: 'Kept by the first version, renamed' };
-    await desk().table('setups').put(renamed);
-    await desk().table('drawers').put(older.drawers[0]);
-    await desk()
+    await database().table('setups').put(renamed);
+    await database().table('drawers').put(older.drawers[0]);
+    await database()
       .table('steps')
       .add({ label: 'Rename', changes: [{ kind: 'setups', id: then.id, before: then, after: renamed }], undone: 0 });
-    await broughtForward(desk(), catalogue);
-    const all = async () => [...(await desk().table('setups').toArray()), ...(await desk().table('drawers').toArray())];
+    await broughtForward(database(), catalogue);
+    const all = async () => [
+      ...(await database().table('setups').toArray()),
+      ...(await database().table('drawers').toArray()),
+    ];
     expect((await all()).map((d) => d.version)).toEqual((await all()).map(() => FORMAT_VERSION));
     expect(await setAside(catalogue)).toEqual([]);
     await undo();
-    expect(await desk().setups.get(then.id)).toMatchObject({ name: then.name, version: FORMAT_VERSION });
+    expect(await database().setups.get(then.id)).toMatchObject({ name: then.name, version: FORMAT_VERSION });
     // Nothing is written where nothing is older.
-    const before = JSON.stringify([await all(), await desk().steps.toArray()]);
-    await broughtForward(desk(), catalogue);
-    expect(JSON.stringify([await all(), await desk().steps.toArray()])).toBe(before);
+    const before = JSON.stringify([await all(), await database().steps.toArray()]);
+    await broughtForward(database(), catalogue);
+    expect(JSON.stringify([await all(), await database().steps.toArray()])).toBe(before);
   });
 });
 
@@ -336,7 +339,7 @@ describe('what lies in the database and is no document of ours', () => {
   ])(
     '%s: set aside with its place, as it is; everything else is there and can be read back',
     async (_what, bad, at) => {
-      await desk().table('setups').put(bad);
+      await database().table('setups').put(bad);
       const { reader } = await import('./reader');
       const { readDocument } = await reader();
       const [aside, ...more] = await setAside(catalogue);

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
-import { today } from '@/ui/kit/words';
+import { today } from '@/ui/components/words';
 import { openBrowser } from '../support/page';
 import { PATIENCE_MS, Walk, walkForTests } from '../support/walk';
 

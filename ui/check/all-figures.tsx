@@ -1,5 +1,5 @@
 import { type ChannelFigures, channelName, type TakeReport } from '@/core/take';
-import { minus } from '../kit';
+import { minus } from '../components';
 import { clock } from './clock';
 
 type Row = readonly [what: string, unit: string, of: (c: ChannelFigures) => number | null];

@@ -2,8 +2,8 @@
 import { Tabs } from 'radix-ui';
 import { useState } from 'react';
 import type { Setup } from '@/core/model';
-import { SetupPicker, SetupScreen } from '../bench';
-import { useReport } from '../kit';
+import { useReport } from '../components';
+import { SetupPicker, SetupScreen } from '../setup';
 import { Screen } from '../shell';
 import { keepTake } from './kept-takes';
 import { LineUpTakes } from './line-up';

@@ -4,7 +4,7 @@ import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { type Calibration, calibrate, calibrated, compareTake, type Known, type TakeReport } from '@/core/take';
-import { Button, GATE_TITLES, keepChange, NumberField, nameIn, StatusMark, today } from '../kit';
+import { Button, GATE_TITLES, keepChange, NumberField, nameIn, StatusMark, today } from '../components';
 import { tell } from '../shell';
 
 interface Props {

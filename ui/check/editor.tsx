@@ -4,7 +4,7 @@ import { type Clip, centsAbove, type Edit, nearestNote } from '@/core/edit';
 import type { TakeReport } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { type EditedClip, editClip } from '@/workers';
-import { Button, minus, NumberField } from '../kit';
+import { Button, minus, NumberField } from '../components';
 import { saveFile, tell } from '../shell';
 import { clock } from './clock';
 import { keepTake } from './kept-takes';

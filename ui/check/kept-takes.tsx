@@ -2,14 +2,14 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Download, RotateCcw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { desk, type KeptTake } from '@/store';
-import { attempt, Button, today } from '../kit';
+import { database, type KeptTake } from '@/store';
+import { attempt, Button, today } from '../components';
 import { saveFile, tell } from '../shell';
 
 /** Keep a recording in this browser; with a setup, or as a sample of the library. */
 export async function keepTake(file: File, setup: string | null): Promise<void> {
   try {
-    await desk().takes.put({
+    await database().takes.put({
       id: crypto.randomUUID(),
       setup,
       name: file.name,
@@ -22,7 +22,7 @@ export async function keepTake(file: File, setup: string | null): Promise<void> 
 }
 
 export function useKeptTakes(setup: string | null): readonly KeptTake[] {
-  return useLiveQuery(async () => (await desk().takes.toArray()).filter((t) => t.setup === setup), [setup]) ?? [];
+  return useLiveQuery(async () => (await database().takes.toArray()).filter((t) => t.setup === setup), [setup]) ?? [];
 }
 
 interface Props {
@@ -61,7 +61,7 @@ export function KeptTakes({ title, takes, onOpen }: Props) {
               type="button"
               aria-label={`Throw ${t.name} away`}
               onClick={() => {
-                void attempt(() => desk().takes.delete(t.id)).then(() => setGone(t));
+                void attempt(() => database().takes.delete(t.id)).then(() => setGone(t));
               }}
               className="min-h-10 min-w-10 rounded-r-lg border border-rule border-l-0 bg-card text-soft hover:text-fail"
             >
@@ -75,7 +75,7 @@ export function KeptTakes({ title, takes, onOpen }: Props) {
           {gone.name} is thrown away.
           <Button
             onClick={() => {
-              void attempt(() => desk().takes.put(gone)).then((id) => id !== null && setGone(null));
+              void attempt(() => database().takes.put(gone)).then((id) => id !== null && setGone(null));
             }}
           >
             <RotateCcw size={16} aria-hidden /> Bring it back

@@ -1,7 +1,7 @@
 import { Save } from 'lucide-react';
 import { useState } from 'react';
 import { alignTake, type LinedUp, lineUpTakes, stopTake } from '@/workers';
-import { Button, failing, minus } from '../kit';
+import { Button, failing, minus } from '../components';
 import { saveFile } from '../shell';
 import { clock } from './clock';
 import type { Take } from './use-takes';

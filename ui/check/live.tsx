@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { type ChannelFigures, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
-import { Button, failing, minus, StatusMark } from '../kit';
+import { Button, failing, minus, StatusMark } from '../components';
 import { Meter } from './meter';
 import { HISTORY_S, useLive } from './use-live';
 

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import type { LiveReading } from '@/core/take';
-import { minus, StatusMark, useWidth } from '../kit';
+import { minus, StatusMark, useWidth } from '../components';
 
 interface Props {
   readonly reading: LiveReading;

@@ -1,4 +1,4 @@
-import { useObjectUrl } from '../kit';
+import { useObjectUrl } from '../components';
 
 /** A recording to be heard. Headphones first: a loudspeaker beside an open microphone howls. */
 export function Player({ name, file }: { readonly name: string; readonly file: Blob }) {

@@ -2,7 +2,7 @@ import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { TakeReport } from '@/core/take';
 import { channelName } from '@/core/take';
-import { useWidth } from '../kit';
+import { useWidth } from '../components';
 
 const HEIGHT = 190;
 const EDGE = { left: 40, right: 8, top: 8, bottom: 20 };

@@ -3,7 +3,7 @@ import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { causeIn, channelName, type Mark, type TakeFinding, type TakeReport } from '@/core/take';
-import { GATE_TITLES, nameIn, StatusMark, washOf } from '../kit';
+import { GATE_TITLES, nameIn, StatusMark, washOf } from '../components';
 import { AllFigures } from './all-figures';
 import { clock } from './clock';
 import { Comparison } from './comparison';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { makeRecording } from '@/workers';
-import { Button, failing, StatusMark } from '../kit';
+import { Button, failing, StatusMark } from '../components';
 import { clock } from './clock';
 import { KeptTakes, useKeptTakes } from './kept-takes';
 import { TakeSheet } from './take-sheet';

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Clip } from '@/core/edit';
-import { useWidth } from '../kit';
+import { useWidth } from '../components';
 import { clock } from './clock';
 
 interface Props {

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import type { Status } from '@/core/gates';
 import type { ChannelFigures, Mark } from '@/core/take';
-import { useWidth } from '../kit';
+import { useWidth } from '../components';
 import { clock } from './clock';
 
 interface Props {

@@ -3,7 +3,7 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import type { Report } from '@/core/assess';
 import { GATES } from '@/core/gates';
 import type { Setup } from '@/core/model';
-import { GATE_TITLES, MarginBar, partName, StatusMark, useAll, useReport, useSetup, washOf } from '../kit';
+import { GATE_TITLES, MarginBar, partName, StatusMark, useAll, useReport, useSetup, washOf } from '../components';
 import { Screen } from '../shell';
 
 /** Two setups side by side, gate by gate: which has more margin, and what is different. */

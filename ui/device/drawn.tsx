@@ -2,7 +2,7 @@
 import { Bell, CircleHelp } from 'lucide-react';
 import { partIn, type Setup } from '@/core/model';
 import type { Act, StandIn } from '@/core/standin';
-import { ABSENCES, appOf, Button, classOf, nameIn, StatusMark } from '../kit';
+import { ABSENCES, appOf, Button, classOf, nameIn, StatusMark } from '../components';
 import { Frame } from './frame';
 
 interface Props {

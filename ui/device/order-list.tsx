@@ -4,7 +4,7 @@ import { catalogue } from '@/catalogue';
 import type { Verdict } from '@/core/gates';
 import { partIn, type Setup } from '@/core/model';
 import { type Act, careOf, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
-import { appOf, Button, classOf, GATE_TITLES, nameIn } from '../kit';
+import { appOf, Button, classOf, GATE_TITLES, nameIn } from '../components';
 
 interface Props {
   readonly setup: Setup;

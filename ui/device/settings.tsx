@@ -1,7 +1,7 @@
 'use client';
 import type { Setup } from '@/core/model';
 import type { Act, StandIn } from '@/core/standin';
-import { appOf, classOf, nameIn } from '../kit';
+import { appOf, classOf, nameIn } from '../components';
 
 interface Props {
   readonly setup: Setup;

@@ -1,6 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
-import { Button, GATE_TITLES, StatusMark } from '../kit';
+import { Button, GATE_TITLES, StatusMark } from '../components';
 
 /** The gates that the device decides. */
 const DECIDED = ['seen', 'wired', 'heard'] as const;

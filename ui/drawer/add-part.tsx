@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { type PartClass, valueWithBasis } from '@/core/model';
-import { Basis, Button, PartIcon, useMoney } from '../kit';
+import { Basis, Button, PartIcon, useMoney } from '../components';
 import { ByLooking } from './by-looking';
 import { Ends } from './ends';
 import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { candidates, nextQuestion, possible, QUESTIONS } from '@/core/identify';
 import { isGiven, type PartClass } from '@/core/model';
-import { Button, PartIcon } from '../kit';
+import { Button, PartIcon } from '../components';
 import { Ends } from './ends';
 
 const CLASSES = [...catalogue.parts.values()].filter((c) => !isGiven(c));

@@ -1,7 +1,7 @@
 'use client';
 import { useRef, useState } from 'react';
 import { type Drawer, type Part, writeDocument } from '@/core/model';
-import { Button, classOf, editDrawer, PartIcon, partName, setSetting, useAll, useDrawer } from '../kit';
+import { Button, classOf, editDrawer, PartIcon, partName, setSetting, useAll, useDrawer } from '../components';
 import { Screen, saveFile, tell, useOverruled } from '../shell';
 import { AddPart } from './add-part';
 import { EditPart } from './edit-part';

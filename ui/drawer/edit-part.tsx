@@ -2,7 +2,7 @@
 import { Trash2, X } from 'lucide-react';
 import Link from 'next/link';
 import type { Part } from '@/core/model';
-import { Button, classOf, partName, useAll } from '../kit';
+import { Button, classOf, partName, useAll } from '../components';
 import { Ends } from './ends';
 import { OwnValues } from './own-values';
 import { PartPhoto } from './part-photo';

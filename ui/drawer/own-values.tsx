@@ -2,7 +2,7 @@
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import { figureName, type Part, valueWithBasis } from '@/core/model';
-import { Basis, classOf } from '../kit';
+import { Basis, classOf } from '../components';
 import { withValue } from './edits';
 
 interface Props {

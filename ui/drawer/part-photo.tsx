@@ -3,8 +3,8 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { Camera, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Part } from '@/core/model';
-import { desk, photoKey } from '@/store';
-import { attempt, Button, partName, useObjectUrl } from '../kit';
+import { database, photoKey } from '@/store';
+import { attempt, Button, partName, useObjectUrl } from '../components';
 
 /** Longest side that is kept, pixels: enough to know a part by. */
 const LONGEST = 800;
@@ -25,14 +25,14 @@ async function smaller(file: File): Promise<Blob | null> {
 /** A photo of the owner's own part; kept in this browser and in no file. */
 export function PartPhoto({ drawer, part }: { readonly drawer: string; readonly part: Part }) {
   const key = photoKey(drawer, part.id);
-  const photo = useLiveQuery(() => desk().photos.get(key), [key]);
+  const photo = useLiveQuery(() => database().photos.get(key), [key]);
   const url = useObjectUrl(photo?.picture);
   const [wrong, setWrong] = useState<string | null>(null);
   const take = async (file: File | undefined) => {
     if (!file) return;
     const picture = await smaller(file);
     setWrong(picture ? null : `${file.name} is not a picture that this browser can read. Nothing was changed.`);
-    if (picture) await attempt(() => desk().photos.put({ key, picture }));
+    if (picture) await attempt(() => database().photos.put({ key, picture }));
   };
   return (
     <div className="mb-3 flex flex-wrap items-end gap-2">
@@ -53,7 +53,7 @@ export function PartPhoto({ drawer, part }: { readonly drawer: string; readonly 
         />
       </label>
       {url && (
-        <Button look="quiet" onClick={() => void attempt(() => desk().photos.delete(key))}>
+        <Button look="quiet" onClick={() => void attempt(() => database().photos.delete(key))}>
           <Trash2 size={18} aria-hidden /> Without
         </Button>
       )}

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { writeDocument } from '@/core/model';
 import { everythingAsFile, type RoomLeft, roomLeft } from '@/store';
-import { attempt, type Backup, Button, backedUp, everythingHere, today, useBackup } from '../kit';
+import { attempt, type Backup, Button, backedUp, everythingHere, today, useBackup } from '../components';
 import { saveFile } from '../shell';
 import { Progress } from './progress';
 

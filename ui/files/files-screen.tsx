@@ -5,7 +5,7 @@ import { catalogue } from '@/catalogue';
 import { type Document, type DocumentProblem, writeDocument } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { bringIn, bringInFile } from '@/store';
-import { attempt, Button, keepChange, useAll, useSetAside } from '../kit';
+import { attempt, Button, keepChange, useAll, useSetAside } from '../components';
 import { Screen, saveFile, tell } from '../shell';
 import { Everything } from './everything';
 import { Progress } from './progress';

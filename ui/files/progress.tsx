@@ -1,4 +1,4 @@
-import { Button } from '../kit';
+import { Button } from '../components';
 
 interface Props {
   /** 0 to 1. */

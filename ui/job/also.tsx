@@ -2,7 +2,7 @@
 import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
 import { classIn, type Destination, devicesOf, inApp, type Job } from '@/core/model';
-import { lower, offeredApps } from '../kit';
+import { lower, offeredApps } from '../components';
 import { BlankWithPanel } from './blank';
 import { alsoText } from './blanks';
 

@@ -3,7 +3,7 @@ import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
 import { classIn } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { GATE_TITLES, lower, minus, partName, StatusMark, signed, useMoney } from '../kit';
+import { GATE_TITLES, lower, minus, partName, StatusMark, signed, useMoney } from '../components';
 import { letterOf } from './letter';
 
 interface Props {

@@ -4,7 +4,7 @@ import { DropdownMenu, Popover } from 'radix-ui';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useId, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { Job } from '@/core/model';
-import { Button } from '../kit';
+import { Button } from '../components';
 import type { ChoiceBlank } from './blanks';
 
 const WORDS =

@@ -15,7 +15,7 @@ import {
   type Source,
 } from '@/core/model';
 import { withArticle } from '@/core/words';
-import { appOf, lower } from '../kit';
+import { appOf, lower } from '../components';
 
 /** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */
 export interface Choice {

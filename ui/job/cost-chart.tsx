@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import type { Answer, Route } from '@/core/plan';
-import { useWidth } from '../kit';
+import { useWidth } from '../components';
 import { letterOf } from './letter';
 
 const HEIGHT = 250;

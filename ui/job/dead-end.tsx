@@ -1,6 +1,6 @@
 'use client';
 import { type Drawer, type Job, notKnownIn } from '@/core/model';
-import { useMoney, useOpeners } from '../kit';
+import { useMoney, useOpeners } from '../components';
 
 interface Props {
   readonly job: Job;

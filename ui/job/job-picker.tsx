@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { FORMAT_VERSION, type Job } from '@/core/model';
-import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../kit';
+import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../components';
 
 const BLANK: Omit<Job, 'id' | 'name'> = {
   format: 'symplex.job',

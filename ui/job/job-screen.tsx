@@ -4,7 +4,7 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { catalogue } from '@/catalogue';
 import { type Job, writeDocument } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { desk } from '@/store';
+import { database } from '@/store';
 import {
   appOf,
   Button,
@@ -17,7 +17,7 @@ import {
   useJob,
   usePlan,
   useUses,
-} from '../kit';
+} from '../components';
 import { Missing, Screen, saveFile, tell, useOverruled } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { DeadEnd } from './dead-end';
@@ -31,7 +31,7 @@ const JobPicker = dynamic(() => import('./job-picker').then((m) => m.JobPicker),
 /** Keeps a chain as a setup of its own, under the first free name. */
 async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<string | null> {
   const stem = `${job.id.slice(0, 50)}-${letter.toLowerCase()}`;
-  const taken = new Set(await desk().setups.toCollection().primaryKeys());
+  const taken = new Set(await database().setups.toCollection().primaryKeys());
   let id = stem;
   for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`;
   const setup = { ...answer.setup, id, name: `${job.name}, chain ${letter}`.slice(0, 120) };

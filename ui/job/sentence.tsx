@@ -1,7 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
 import type { Job } from '@/core/model';
-import { useMoney } from '../kit';
+import { useMoney } from '../components';
 import { AlsoBlank } from './also';
 import { BlankOfChoice, BlankOfNumber } from './blank';
 import { alsoText, BLANKS, type ChoiceBlank, roomText } from './blanks';

@@ -3,7 +3,7 @@ import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
 import { wiredSource } from '@/core/change';
 import { classIn, type Job, type Source } from '@/core/model';
-import { lower } from '../kit';
+import { lower } from '../components';
 import { BlankWithPanel } from './blank';
 import { BLANKS, EFFORTS, LOUDNESSES, newInstrument, sourcesText, WIRED, withSources } from './blanks';
 

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { Job } from '@/core/model';
-import { Button, NumberField, useAll, useDrawer, useKits } from '../kit';
+import { Button, NumberField, useAll, useDrawer, useKits } from '../components';
 import { Screen } from '../shell';
 import { Kits } from './kits';
 

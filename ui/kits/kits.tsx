@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Drawer, Job } from '@/core/model';
 import { type KitProgress, type NamedKit, shoppingCsv, shoppingList } from '@/core/plan';
-import { Button, partName, signed, useMoney } from '../kit';
+import { Button, partName, signed, useMoney } from '../components';
 import { saveFile } from '../shell';
 import { CurrencyField, OwnPrice } from './own-price';
 

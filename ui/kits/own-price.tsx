@@ -2,7 +2,7 @@ import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import type { Drawer } from '@/core/model';
 import type { Wanted } from '@/core/plan';
-import { editDrawer } from '../kit';
+import { editDrawer } from '../components';
 
 interface Props {
   readonly drawer: Drawer;

@@ -2,7 +2,7 @@
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import type { LedgerEntry } from '@/core/readings';
-import { minus, nameIn } from '../kit';
+import { minus, nameIn } from '../components';
 
 const MOST_LIMITS = 6;
 const LIMIT_WORDS = { microphone: 'microphone', converter: 'full scale' } as const;

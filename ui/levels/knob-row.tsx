@@ -2,8 +2,8 @@
 import type { KnobPlace, KnobWindow } from '@/core/levels';
 import type { Setup } from '@/core/model';
 import { type Part, turnKnob } from '@/core/model';
-import { Knob, positionText } from '../bench';
-import { classOf, GATE_TITLES, PartIcon, partName, StatusMark } from '../kit';
+import { classOf, GATE_TITLES, PartIcon, partName, StatusMark } from '../components';
+import { Knob, positionText } from '../setup';
 import { LAW_WORDS } from './law';
 import { type Mark, Track } from './track';
 

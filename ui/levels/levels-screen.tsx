@@ -1,8 +1,8 @@
 'use client';
 import { USUAL_WISH } from '@/core/levels';
 import type { Setup } from '@/core/model';
-import { layOut, SetupPicker, SetupScreen, SignalLane, useDraft } from '../bench';
-import { nameIn, useLevels, useLiking, useReport } from '../kit';
+import { nameIn, useLevels, useLiking, useReport } from '../components';
+import { layOut, SetupPicker, SetupScreen, SignalLane, useDraft } from '../setup';
 import { Screen, tell } from '../shell';
 import { Budget } from './budget';
 import { KnobRow } from './knob-row';

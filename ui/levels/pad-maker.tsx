@@ -6,7 +6,7 @@ import { insertPart } from '@/core/change';
 import type { Setup } from '@/core/model';
 import { type Pad, type PadForm, padFor } from '@/core/signal';
 import { ohmText as ohms } from '@/core/words';
-import { Button, NumberField } from '../kit';
+import { Button, NumberField } from '../components';
 
 interface Props {
   readonly setup: Setup;

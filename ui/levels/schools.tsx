@@ -1,7 +1,7 @@
 'use client';
 import type { Contest, Figures, Levels, Setting, Wish } from '@/core/levels';
 import type { Setup } from '@/core/model';
-import { minus, nameIn } from '../kit';
+import { minus, nameIn } from '../components';
 
 interface Props {
   readonly setup: Setup;

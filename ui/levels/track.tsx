@@ -2,7 +2,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { KnobWindow } from '@/core/levels';
 import type { KnobSpec } from '@/core/model';
-import { positionText } from '../bench';
+import { positionText } from '../setup';
 import { positionAt, shareOf } from './law';
 
 export interface Mark {

@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3-scale';
 import type { VoiceRange } from '@/core/levels';
 import type { Setup } from '@/core/model';
-import { nameIn, useWidth } from '../kit';
+import { nameIn, useWidth } from '../components';
 
 const FLOORS = {
   noise: 'it drowns in noise',

@@ -1,7 +1,7 @@
 'use client';
 import type { Wish } from '@/core/levels';
-import { Slide } from '../bench';
-import { minus } from '../kit';
+import { minus } from '../components';
+import { Slide } from '../setup';
 
 /** Where the peaks shall stand, and what shall be left above them. */
 export function WishBox({ wish, onWish }: { readonly wish: Wish; readonly onWish: (wish: Wish) => void }) {

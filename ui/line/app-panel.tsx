@@ -1,8 +1,8 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { inApp, type Setup } from '@/core/model';
-import { Tracks } from '../bench';
-import { ABSENCES, appOf, Button, nameIn, offeredApps } from '../kit';
+import { ABSENCES, appOf, Button, nameIn, offeredApps } from '../components';
+import { Tracks } from '../setup';
 
 interface Props {
   readonly setup: Setup;

@@ -1,6 +1,6 @@
 import { ShieldAlert } from 'lucide-react';
 import { hasBattery, type Setup } from '@/core/model';
-import { classOf, partName } from '../kit';
+import { classOf, partName } from '../components';
 
 /** The usual cautions of the trade, each only where it applies to what lies on the bench. */
 function cautionsFor(setup: Setup): readonly string[] {

@@ -1,7 +1,7 @@
 'use client';
 import type { Setup } from '@/core/model';
-import { type Layout, middleOf } from '../bench';
-import { nameIn, useWidth } from '../kit';
+import { nameIn, useWidth } from '../components';
+import { type Layout, middleOf } from '../setup';
 
 /** Something that goes from one part to another: current, or what is heard. */
 export interface Flow {

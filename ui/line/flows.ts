@@ -1,7 +1,7 @@
 import type { Report } from '@/core/assess';
 import type { GateName } from '@/core/gates';
 import { hearsFarEnd, type Setup } from '@/core/model';
-import { appOf, classOf, lower, nameIn } from '../kit';
+import { appOf, classOf, lower, nameIn } from '../components';
 import type { Flow } from './flow-lane';
 
 /** Whether a gate has found a part wanting; a flow has no judgement of its own. */

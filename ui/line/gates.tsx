@@ -1,7 +1,7 @@
 'use client';
 import type { Report } from '@/core/assess';
 import type { GateName } from '@/core/gates';
-import { GATE_QUESTIONS, GATE_TITLES, MarginBar, minus, StatusMark, washOf } from '../kit';
+import { GATE_QUESTIONS, GATE_TITLES, MarginBar, minus, StatusMark, washOf } from '../components';
 
 interface Props {
   readonly report: Report;

@@ -1,8 +1,8 @@
 'use client';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
-import { type Layout, middleOf } from '../bench';
-import { lower, nameIn, useWidth } from '../kit';
+import { lower, nameIn, useWidth } from '../components';
+import { type Layout, middleOf } from '../setup';
 
 interface Props {
   readonly setup: Setup;

@@ -1,6 +1,6 @@
 import { connectorNamed } from '@/core/connectors';
 import { type Joint, type Part, type PortRef, type PortSpec, partIn, type Setup } from '@/core/model';
-import { classOf } from '../kit';
+import { classOf } from '../components';
 
 interface End {
   readonly part: Part;

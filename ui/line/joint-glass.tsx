@@ -6,7 +6,7 @@ import { roleText } from '@/core/gates';
 import type { PortSpec, Setup } from '@/core/model';
 import { FARTHEST_MM } from '@/core/readings';
 import { voltText } from '@/core/words';
-import { partName, useCloseUp, useWidth } from '../kit';
+import { partName, useCloseUp, useWidth } from '../components';
 import { jointEnds, withJoint } from './joint-ends';
 import { letterOfRole } from './role-letter';
 

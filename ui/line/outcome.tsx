@@ -1,7 +1,7 @@
 'use client';
 import { Frown, Smile } from 'lucide-react';
 import { type Drawer, hasFigure, type Setup } from '@/core/model';
-import { Button, classOf, keepChange, today, useDrawer } from '../kit';
+import { Button, classOf, keepChange, today, useDrawer } from '../components';
 import { tell } from '../shell';
 
 /** What a result says something about: pieces that do not always do what they should. */

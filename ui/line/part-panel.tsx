@@ -1,8 +1,8 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { type Drawer, hasFigure, type Part, quantity, type Setup, turnKnob } from '@/core/model';
-import { Knob, Slide } from '../bench';
-import { classOf, Figures, partName, useSwaps } from '../kit';
+import { classOf, Figures, partName, useSwaps } from '../components';
+import { Knob, Slide } from '../setup';
 import { PlugIn } from './plug-in';
 import { SwapList } from './swap-list';
 

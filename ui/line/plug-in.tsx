@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { freePorts, plugIn, portsFit, takeOut } from '@/core/change';
 import type { Drawer, Part, Setup } from '@/core/model';
-import { Button, classOf, lower, partName } from '../kit';
+import { Button, classOf, lower, partName } from '../components';
 
 interface Props {
   readonly setup: Setup;

@@ -2,8 +2,8 @@
 import type { CSSProperties } from 'react';
 import { concentricName, connectorNamed, describeConnector } from '@/core/connectors';
 import { type Joint, type Part, type PartClass, type PortSpec, partIn, type Setup } from '@/core/model';
-import { knobsText, type Layout, type Spot } from '../bench';
-import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../kit';
+import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../components';
+import { knobsText, type Layout, type Spot } from '../setup';
 import type { Focus, Lit } from './focus';
 import { JointDrawing } from './joint-drawing';
 

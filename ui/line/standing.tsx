@@ -3,7 +3,7 @@ import type { Report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import type { Standing as Known, Mend } from '@/core/mend';
 import type { Setup } from '@/core/model';
-import { minus, outcomeText, useMoney } from '../kit';
+import { minus, outcomeText, useMoney } from '../components';
 
 interface Props {
   readonly report: Report;

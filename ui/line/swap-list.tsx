@@ -4,7 +4,7 @@ import type { Report } from '@/core/assess';
 import { GATES } from '@/core/gates';
 import { classIn, type Setup } from '@/core/model';
 import type { Swap } from '@/core/plan';
-import { GATE_TITLES, StatusMark, useMoney } from '../kit';
+import { GATE_TITLES, StatusMark, useMoney } from '../components';
 
 interface Props {
   readonly report: Report;

@@ -1,8 +1,8 @@
 'use client';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
-import { Slide } from '../bench';
-import { Button, classOf, nameIn } from '../kit';
+import { Button, classOf, nameIn } from '../components';
+import { Slide } from '../setup';
 import { letterOf } from './looks';
 
 interface Props {

@@ -1,7 +1,7 @@
 'use client';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
-import { nameIn } from '../kit';
+import { nameIn } from '../components';
 
 /** What is comfortable to have in hand; the bar is full there. */
 const COMFORT_MA = 300;

@@ -2,7 +2,7 @@
 import type { Report } from '@/core/assess';
 import { hasFigure, quantity, type Setup } from '@/core/model';
 import { ohmPerMetre } from '@/core/power';
-import { classOf, NumberField, nameIn } from '../kit';
+import { classOf, NumberField, nameIn } from '../components';
 
 interface Props {
   readonly setup: Setup;

@@ -1,7 +1,7 @@
 'use client';
 import type { Setup } from '@/core/model';
-import { GateCard, SetupPicker, SetupScreen, useDraft } from '../bench';
-import { StatusMark, useDrawer, useMends, useReport } from '../kit';
+import { StatusMark, useDrawer, useMends, useReport } from '../components';
+import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
 import { Screen, tell } from '../shell';
 import { Batteries } from './batteries';
 import { FirstToFail } from './first-to-fail';

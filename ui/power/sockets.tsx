@@ -1,6 +1,6 @@
 'use client';
 import { partIn, type Setup } from '@/core/model';
-import { Button, classOf, lower, nameIn, useHubPorts } from '../kit';
+import { Button, classOf, lower, nameIn, useHubPorts } from '../components';
 
 interface Props {
   readonly setup: Setup;

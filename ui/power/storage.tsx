@@ -1,6 +1,6 @@
 'use client';
 import { videoMinutes, wavMinutes } from '@/core/power';
-import { NumberField, useLiking } from '../kit';
+import { NumberField, useLiking } from '../components';
 
 const SOUNDS = [
   { words: '44.1 kHz, 16 bit, mono', rate: 44_100, bits: 16, channels: 1 },

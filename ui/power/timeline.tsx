@@ -4,7 +4,7 @@ import { line } from 'd3-shape';
 import type { Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
 import { shareAt } from '@/core/power';
-import { nameIn, useWidth } from '../kit';
+import { nameIn, useWidth } from '../components';
 import { DASHES, letterOf } from './looks';
 
 const HEIGHT = 230;

@@ -1,7 +1,7 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { partIn, type Setup } from '@/core/model';
-import { classOf, nameIn, PartIcon } from '../kit';
+import { classOf, nameIn, PartIcon } from '../components';
 
 interface Props {
   readonly setup: Setup;

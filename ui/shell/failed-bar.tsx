@@ -1,5 +1,5 @@
 'use client';
-import { askAgain, Button, useFailedElsewhere } from '../kit';
+import { askAgain, Button, useFailedElsewhere } from '../components';
 import { AlertBar } from './alert-bar';
 
 /** What could not be computed, and a way to have it tried again; nothing that is kept is touched by it. */

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { useSetAside } from '../kit';
+import { useSetAside } from '../components';
 import { Screen } from './screen';
 
 /** An address names what is not here, or what is and cannot be read: said, in place of showing another. */

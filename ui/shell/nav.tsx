@@ -14,7 +14,7 @@ import {
 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import { setSetting, useBackup } from '../kit';
+import { setSetting, useBackup } from '../components';
 import { Mark } from './mark';
 
 const ROOMS: readonly { readonly href: string; readonly name: string; readonly icon: LucideIcon }[] = [

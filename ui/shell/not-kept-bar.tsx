@@ -1,5 +1,5 @@
 'use client';
-import { Button, useNotKept } from '../kit';
+import { Button, useNotKept } from '../components';
 import { AlertBar } from './alert-bar';
 import { SaveEverything } from './save-everything';
 

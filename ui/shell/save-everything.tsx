@@ -1,6 +1,6 @@
 'use client';
 import { writeDocument } from '@/core/model';
-import { Button, everythingHere } from '../kit';
+import { Button, everythingHere } from '../components';
 import { saveFile } from './save-file';
 
 /** All that is kept, as one file. */

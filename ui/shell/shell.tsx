@@ -1,6 +1,6 @@
 'use client';
 import { type ReactNode, useEffect } from 'react';
-import { useSetting } from '../kit';
+import { useSetting } from '../components';
 import { FailedBar } from './failed-bar';
 import { Nav } from './nav';
 import { NotKeptBar } from './not-kept-bar';

@@ -1,5 +1,5 @@
 'use client';
-import { Button } from '../kit';
+import { Button } from '../components';
 import { SaveEverything } from './save-everything';
 
 /** What is shown when a screen breaks: what happened, and a way to everything that is kept. */

@@ -2,7 +2,7 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect } from 'react';
 import { redo, undo } from '@/store';
-import { attempt, Button, useSteps } from '../kit';
+import { attempt, Button, useSteps } from '../components';
 import { tell } from './tell';
 
 async function walk(way: 'undo' | 'redo'): Promise<void> {

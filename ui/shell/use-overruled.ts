@@ -1,7 +1,7 @@
 'use client';
 import { useEffect } from 'react';
 import type { Kept, Kind } from '@/store';
-import { overruled } from '../kit';
+import { overruled } from '../components';
 import { tellUntilSeen } from './tell';
 
 /** What another window has set otherwise since this one kept it is told: the later hand wins, and the earlier knows. */

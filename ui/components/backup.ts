@@ -1,7 +1,7 @@
 'use client';
 import { useLiveQuery } from 'dexie-react-hooks';
-import { desk } from '@/store';
-import { setSetting, useOnPage, useSetting } from './use-desk';
+import { database } from '@/store';
+import { setSetting, useOnPage, useSetting } from './use-documents';
 import { today } from './words';
 
 /** Days after which a whole backup counts as old; est. */
@@ -22,7 +22,7 @@ export interface Backup {
 export function useBackup(): Backup | null {
   const on = useOnPage();
   const last = useSetting('backup');
-  const steps = useLiveQuery(async () => (on ? desk().steps.count() : 0), [on]) ?? 0;
+  const steps = useLiveQuery(async () => (on ? database().steps.count() : 0), [on]) ?? 0;
   if (last === undefined) return null;
   const days = last === null ? null : Math.round((Date.parse(today()) - Date.parse(last)) / DAY_MS);
   return { last, days, due: days === null ? steps >= MANY_STEPS : days >= OLD_DAYS && steps > 0 };

@@ -2,7 +2,7 @@
 import { useSearchParams } from 'next/navigation';
 import { type ReactNode, useEffect } from 'react';
 import type { Setup } from '@/core/model';
-import { setSetting, useSetup } from '../kit';
+import { setSetting, useSetup } from '../components';
 import { Missing, Screen } from '../shell';
 
 /** A screen about the setup that lies open: the one in the address, else the last; a word when there is none. */

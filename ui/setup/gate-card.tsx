@@ -4,7 +4,7 @@ import type { GateName, Status } from '@/core/gates';
 import type { Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
 import type { Quieter } from '@/core/plan';
-import { GATE_QUESTIONS, GATE_TITLES, outcomeText, StatusMark, useMoney } from '../kit';
+import { GATE_QUESTIONS, GATE_TITLES, outcomeText, StatusMark, useMoney } from '../components';
 
 interface Props {
   readonly report: Report;

@@ -54,7 +54,7 @@ export interface Photo {
 
 export const photoKey = (drawer: string, part: string): string => `${drawer}/${part}`;
 
-export type Desk = Dexie & {
+export type Database = Dexie & {
   readonly setups: EntityTable<Setup, 'id'>;
   readonly jobs: EntityTable<Job, 'id'>;
   readonly drawers: EntityTable<Drawer, 'id'>;
@@ -65,9 +65,9 @@ export type Desk = Dexie & {
 };
 
 /** Open the person's documents; a browser that has none yet gets the demo ones. */
-function openDesk(options?: DexieOptions): Desk {
+function openDesk(options?: DexieOptions): Database {
   // Kept is what is on the disk: a full one is known at once, and a power cut takes nothing that was confirmed.
-  const db = new Dexie('symplex', { chromeTransactionDurability: 'strict', ...options }) as Desk;
+  const db = new Dexie('symplex', { chromeTransactionDurability: 'strict', ...options }) as Database;
   db.version(1).stores({ setups: 'id', jobs: 'id', drawers: 'id', steps: '++seq, undone', settings: 'key' });
   db.version(2).stores({ photos: 'key' });
   db.version(3).stores({ takes: 'id, setup' });
@@ -84,15 +84,15 @@ function openDesk(options?: DexieOptions): Desk {
   return db;
 }
 
-let opened: Desk | null = null;
+let opened: Database | null = null;
 /** The one database of this page, opened when first asked for: there is none while pages are built. */
-export const desk = (): Desk => {
+export const database = (): Database => {
   opened ??= openDesk();
   return opened;
 };
 
 /** From now on a database in this page's memory. */
-export function openInMemory(options: DexieOptions): Desk {
+export function openInMemory(options: DexieOptions): Database {
   opened = openDesk(options);
   return opened;
 }

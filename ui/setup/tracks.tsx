@@ -1,7 +1,7 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { mostChannels, partIn, type Setup, type Track } from '@/core/model';
-import { classOf, nameIn } from '../kit';
+import { classOf, nameIn } from '../components';
 
 interface Props {
   readonly setup: Setup;

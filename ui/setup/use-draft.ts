@@ -1,7 +1,7 @@
 'use client';
 import { useRef, useState } from 'react';
 import { merged, type Setup } from '@/core/model';
-import { keepSetup } from '../kit';
+import { keepSetup } from '../components';
 import { tell, useOverruled } from '../shell';
 
 /** What a hand has made of a setup and the store does not show yet. */

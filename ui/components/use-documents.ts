@@ -3,7 +3,17 @@ import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Drawer, Job, Setup } from '@/core/model';
-import { desk, type Kept, type Kind, nextSteps, ready, type SetAside, type Setting, setAside, sorted } from '@/store';
+import {
+  database,
+  type Kept,
+  type Kind,
+  nextSteps,
+  ready,
+  type SetAside,
+  type Setting,
+  setAside,
+  sorted,
+} from '@/store';
 import { attempt, keptNowhere } from './keeping';
 
 /** What lies in the browser is only known there: false while the page is still the built one. */
@@ -42,11 +52,11 @@ export function useSetAside(): readonly SetAside[] {
 /** The value of a setting; undefined while it loads, null when it was never set. */
 export function useSetting(key: Setting['key']): string | null | undefined {
   const on = useOnPage();
-  return useLiveQuery(async () => (on ? ((await desk().settings.get(key))?.value ?? null) : undefined), [on, key]);
+  return useLiveQuery(async () => (on ? ((await database().settings.get(key))?.value ?? null) : undefined), [on, key]);
 }
 
 export const setSetting = (key: Setting['key'], value: string): Promise<unknown> =>
-  attempt(() => desk().settings.put({ key, value }));
+  attempt(() => database().settings.put({ key, value }));
 
 /**
  * The document that lies open: the one in the address, else the last, else the first there is. Undefined while it loads, null

@@ -1,7 +1,7 @@
 'use client';
 import { usePathname, useRouter } from 'next/navigation';
 import type { Setup } from '@/core/model';
-import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../kit';
+import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../components';
 
 /** Which setup lies on the bench; another, another name, or none of it. */
 export function SetupPicker({ setup }: { readonly setup: Setup }) {

@@ -24,7 +24,7 @@ export {
   useStandIn,
   useSwaps,
   useUses,
-} from './use-bench';
+} from './use-computed';
 export {
   setSetting,
   useAll,
@@ -36,7 +36,7 @@ export {
   useSetting,
   useSetup,
   useSteps,
-} from './use-desk';
+} from './use-documents';
 export { useMoney } from './use-money';
 export { useObjectUrl } from './use-object-url';
 export { useWidth } from './use-width';

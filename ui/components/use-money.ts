@@ -1,7 +1,7 @@
 'use client';
 import { useCallback } from 'react';
 import { moneyText } from '@/core/words';
-import { useDrawer } from './use-desk';
+import { useDrawer } from './use-documents';
 
 /** How money is written: in the currency of the drawer that lies open. */
 export function useMoney(): (x: number) => string {

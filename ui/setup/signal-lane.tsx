@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { area, curveStepAfter, line } from 'd3-shape';
 import type { Place, Report } from '@/core/assess';
 import type { Setup } from '@/core/model';
-import { minus, useWidth } from '../kit';
+import { minus, useWidth } from '../components';
 import { type Layout, middleOf } from './layout';
 
 const HEIGHT = 170;
