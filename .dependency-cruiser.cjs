@@ -3,7 +3,7 @@ const rooms = (list) => `^(${list.join('|')})/`;
 
 /** Rooms of core from the bottom up: a room may ask only those of the lines below its own. */
 const LAYERS = [
-  ['circuit', 'connectors', 'wav', 'filter', 'words', 'algorithms'],
+  ['circuit', 'connectors', 'wav', 'filter', 'format', 'algorithms'],
   ['model'],
   ['classes', 'read', 'change', 'identify', 'compile'],
   ['signal', 'routing'],

@@ -1,12 +1,12 @@
 import { catalogue } from '@/catalogue';
 import { type Assessment, assess, report } from '@/core/assess';
 import { headline } from '@/core/cause';
+import { figure, moneyText } from '@/core/format';
 import { nameOf } from '@/core/gates';
 import { mends, type Standing } from '@/core/mend';
 import { type Drawer, notKnownIn, type Setup } from '@/core/model';
 import { probeJoint } from '@/core/readings';
 import { careOf, sayAct, shortestOrder } from '@/core/standin';
-import { figure, moneyText } from '@/core/words';
 import { BAD_INPUT, FAILED, jsonOf, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;

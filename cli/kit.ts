@@ -1,7 +1,7 @@
 import { catalogue } from '@/catalogue';
+import { figure, moneyText } from '@/core/format';
 import { classIn, type Drawer, type Job } from '@/core/model';
 import { type KitProgress, kitsFor, shoppingCsv, shoppingList, solver } from '@/core/plan';
-import { figure, moneyText } from '@/core/words';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
 
 interface Options {

@@ -1,7 +1,7 @@
 import { catalogue } from '@/catalogue';
+import { figure, GATE_NAMES, moneyText } from '@/core/format';
 import { classIn, type Drawer, type Job, notKnownIn } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
-import { figure, GATE_NAMES, moneyText } from '@/core/words';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
 
 /** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate. */

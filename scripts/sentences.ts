@@ -1,4 +1,4 @@
 import { writeFileSync } from 'node:fs';
-import { sentenceList } from '@/core/words';
+import { sentenceList } from '@/core/format';
 
 writeFileSync('docs/sentences.md', sentenceList());

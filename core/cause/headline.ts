@@ -1,5 +1,5 @@
+import { firstSentence } from '../format';
 import type { Finding, GateName, Verdict } from '../gates';
-import { firstSentence } from '../words';
 import type { Cause } from './causes';
 import { FIRST, rankOf } from './consequence';
 import { type Fault, keyOf } from './effect';

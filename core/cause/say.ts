@@ -1,4 +1,5 @@
 import { type Change, contactName, holeName, portName, positionName } from '../change';
+import { causeText, firstSentence, listText, withArticle } from '../format';
 import {
   appIn,
   type Catalogue,
@@ -15,7 +16,6 @@ import {
   type Session,
   type Setup,
 } from '../model';
-import { causeText, firstSentence, listText, withArticle } from '../words';
 import { rankOf } from './consequence';
 import type { Failing } from './effect';
 

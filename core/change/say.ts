@@ -1,4 +1,5 @@
 import { connectorNamed, mate } from '../connectors';
+import { actText, lower, minus } from '../format';
 import {
   appIn,
   type Catalogue,
@@ -15,7 +16,6 @@ import {
   type Session,
   type Setup,
 } from '../model';
-import { actText, lower, minus } from '../words';
 import { apply } from './apply';
 import type { Change, End, SessionChange } from './change';
 

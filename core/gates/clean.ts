@@ -1,7 +1,7 @@
 import type { Compiled } from '../compile';
+import { dbText, figure, type GateMessage, gateMessage, hertzText } from '../format';
 import type { Loop } from '../interference';
 import type { Arrival, ChannelReading, LineReading, Readings } from '../readings';
-import { dbText, figure, type GateMessage, gateMessage, hertzText } from '../words';
 import { jointNumber, nameOf } from './say';
 import { type Finding, finding, type Gate, unknown, type Verdict, verdict } from './verdict';
 import { notInUse } from './wired';

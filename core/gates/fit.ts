@@ -1,8 +1,8 @@
 import { memoBy } from '../algorithms';
 import type { FittedJoint } from '../compile';
 import { type Connector, connectorNamed, mate } from '../connectors';
+import { gateMessage } from '../format';
 import type { Readings } from '../readings';
-import { gateMessage } from '../words';
 import { judgeLoad } from './load';
 import { connectorText, jointNumber, nameOf, placeOf } from './say';
 import { type Finding, finding, type Gate, stated, unknown, type Verdict, verdict } from './verdict';

@@ -1,7 +1,7 @@
+import { type GateMessage, gateMessage } from '../format';
 import { hearsFarEnd, hearsSelf } from '../model';
 import type { EarReading, Readings } from '../readings';
 import { totalMs } from '../routing';
-import { type GateMessage, gateMessage } from '../words';
 import { jointNumber, nameOf } from './say';
 import { type Finding, finding, type Gate, stated, type Verdict, verdict } from './verdict';
 

@@ -1,5 +1,5 @@
+import { dbText, gateMessage } from '../format';
 import { feedsAny, type Readings } from '../readings';
-import { dbText, gateMessage } from '../words';
 import { jointNumber, nameOf, placeOf } from './say';
 import { type Finding, finding, type Gate, unknown, type Verdict, verdict } from './verdict';
 import { notInUse } from './wired';

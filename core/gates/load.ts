@@ -1,8 +1,8 @@
 import { reach } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
+import { gateMessage, listText } from '../format';
 import { isGiven, type PartClass, type Place, quantity } from '../model';
 import type { Readings } from '../readings';
-import { gateMessage, listText } from '../words';
 import { nameOf } from './say';
 import { type Finding, finding } from './verdict';
 

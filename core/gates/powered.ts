@@ -1,7 +1,7 @@
+import { gateMessage, listText, minutesText, voltText } from '../format';
 import { knobAt } from '../model';
 import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
 import type { FedTwice, Readings } from '../readings';
-import { gateMessage, listText, minutesText, voltText } from '../words';
 import { jointNumber, nameOf, placeOf } from './say';
 import { type Finding, finding, type Gate, stated, type Verdict, verdict } from './verdict';
 

@@ -1,7 +1,7 @@
 import type { Compiled } from '../compile';
+import { capital, type GateMessage, gateMessage } from '../format';
 import type { Hazard, Readings } from '../readings';
 import { PROGRAMME_DBFS } from '../readings';
-import { capital, type GateMessage, gateMessage } from '../words';
 import { jointNumber, nameOf, placeOf } from './say';
 import { type Finding, finding, type Gate, stated, type Verdict, verdict } from './verdict';
 

@@ -1,6 +1,6 @@
+import { type GateMessage, gateMessage, listText, ohmText, sayGate } from '../format';
 import { type Absence, type InputEntry, whyNot } from '../host';
 import type { Readings } from '../readings';
-import { type GateMessage, gateMessage, listText, ohmText, sayGate } from '../words';
 import { blameShort } from './blame';
 import { contactText, jointNumber, nameOf, placeOf } from './say';
 import { type Finding, finding, type Gate, stated, type Verdict, verdict } from './verdict';

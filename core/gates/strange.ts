@@ -1,6 +1,6 @@
+import { type GateMessage, gateMessage } from '../format';
 import { UNKNOWN_APP } from '../model';
 import type { Readings } from '../readings';
-import { type GateMessage, gateMessage } from '../words';
 import { nameOf } from './say';
 import { type Finding, type GateName, unknown, type Verdict, verdict } from './verdict';
 

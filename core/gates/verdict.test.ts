@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { gateMessage } from '../words';
+import { gateMessage } from '../format';
 import { type Finding, finding, statusOf, unknown, verdict } from './verdict';
 
 const measured = (margin: number): Finding =>

@@ -1,5 +1,5 @@
+import { GATE_NAMES, type GateMessage, type Said, sayGate } from '../format';
 import type { Readings } from '../readings';
-import { GATE_NAMES, type GateMessage, type Said, sayGate } from '../words';
 
 export type GateName = keyof typeof GATE_NAMES;
 /** In the order they are shown. */

@@ -1,5 +1,6 @@
 import { magnitude } from '../circuit';
 import type { Capsule, Stage } from '../compile';
+import { type GateMessage, gateMessage, voltText } from '../format';
 import {
   type ChannelReading,
   isSilent,
@@ -10,7 +11,6 @@ import {
   sidesAt,
 } from '../readings';
 import { isAlive, SILENCE_DBU } from '../signal';
-import { type GateMessage, gateMessage, voltText } from '../words';
 import { jointNumber, nameOf, placeOf } from './say';
 import { type Finding, finding, type Gate, stated, unknown, type Verdict, verdict } from './verdict';
 

@@ -1,6 +1,6 @@
 'use client';
 import { useCallback } from 'react';
-import { moneyText } from '@/core/words';
+import { moneyText } from '@/core/format';
 import { useDrawer } from './use-documents';
 
 /** How money is written: in the currency of the drawer that lies open. */

@@ -1,8 +1,8 @@
 import { catalogue } from '@/catalogue';
+import { GATE_NAMES, lower } from '@/core/format';
 import { GATES, type GateName } from '@/core/gates';
 import type { Absence } from '@/core/host';
 import { type AppClass, appIn, appsOf, classIn, type Part, type PartClass, type Setup } from '@/core/model';
-import { GATE_NAMES, lower } from '@/core/words';
 
 const ofGates = (what: 'title' | 'question'): Readonly<Record<GateName, string>> =>
   Object.fromEntries(GATES.map((g) => [g, GATE_NAMES[g][what]])) as Record<GateName, string>;

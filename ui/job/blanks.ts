@@ -1,4 +1,5 @@
 import { catalogue } from '@/catalogue';
+import { withArticle } from '@/core/format';
 import {
   type Arrangement,
   appsOf,
@@ -14,7 +15,6 @@ import {
   type Room,
   type Source,
 } from '@/core/model';
-import { withArticle } from '@/core/words';
 import { appOf, lower } from '../components';
 
 /** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */

@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import { insertPart } from '@/core/change';
+import { ohmText as ohms } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { type Pad, type PadForm, padFor } from '@/core/signal';
-import { ohmText as ohms } from '@/core/words';
 import { Button, NumberField } from '../components';
 
 interface Props {

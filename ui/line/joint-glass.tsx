@@ -2,10 +2,10 @@
 import { type PointerEvent, useRef } from 'react';
 import type { Report } from '@/core/assess';
 import { type Connector, connectorNamed, mate } from '@/core/connectors';
+import { voltText } from '@/core/format';
 import { roleText } from '@/core/gates';
 import type { PortSpec, Setup } from '@/core/model';
 import { FARTHEST_MM } from '@/core/readings';
-import { voltText } from '@/core/words';
 import { partName, useCloseUp, useWidth } from '../components';
 import { jointEnds, withJoint } from './joint-ends';
 import { letterOfRole } from './role-letter';

@@ -1,6 +1,6 @@
+import { GATE_NAMES, listText, moneyText, type PlanMessage, planMessage, sayPlan } from '../../format';
 import type { Verdict } from '../../gates';
 import type { Job, Part, Setup } from '../../model';
-import { GATE_NAMES, listText, moneyText, type PlanMessage, planMessage, sayPlan } from '../../words';
 import { LOSS, type Rate } from '../stock';
 import type { Score } from '../tuning';
 import { type Best, bestAt, frontOf, type Merits } from './front';

@@ -1,6 +1,6 @@
 import type { Report } from '../../assess';
+import { sayTake } from '../../format';
 import type { Catalogue, Setup } from '../../model';
-import { sayTake } from '../../words';
 import { contextOf } from './context';
 import type { TakeFinding } from './report';
 import { RULES } from './rules';

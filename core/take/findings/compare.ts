@@ -1,6 +1,6 @@
 import type { Report } from '../../assess';
+import { figure, hertzText, type Said, sayTake, type TakeMessage, takeMessage } from '../../format';
 import type { GateName } from '../../gates';
-import { figure, hertzText, type Said, sayTake, type TakeMessage, takeMessage } from '../../words';
 import type { Sides } from '../meters';
 import type { ChannelFigures, TakeFigures } from '../reading';
 

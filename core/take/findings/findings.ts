@@ -1,5 +1,5 @@
+import { sayTake, type TakeMessage, takeMessage } from '../../format';
 import type { Status } from '../../gates';
-import { sayTake, type TakeMessage, takeMessage } from '../../words';
 import type { ChannelFigures, TakeFigures } from '../reading';
 import { BAND_SOURCE, channelName, LIMITS, pathOf } from './limits';
 import type { TakeFinding } from './report';

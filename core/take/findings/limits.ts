@@ -1,5 +1,5 @@
+import { type TakeMessage, takeMessage } from '../../format';
 import { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS, type Status } from '../../gates';
-import { type TakeMessage, takeMessage } from '../../words';
 
 /** The limits. Those of noise and hum are the ones that the Clean gate goes by. */
 export const LIMITS = {

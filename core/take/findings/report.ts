@@ -1,5 +1,5 @@
+import type { Said } from '../../format';
 import type { GateName, Status } from '../../gates';
-import type { Said } from '../../words';
 import type { Mark } from '../meters';
 import type { TakeFigures } from '../reading';
 import type { Kind } from './rules';

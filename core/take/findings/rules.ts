@@ -1,5 +1,5 @@
+import { type TakeMessage, takeMessage } from '../../format';
 import type { GateName, Status } from '../../gates';
-import { type TakeMessage, takeMessage } from '../../words';
 import type { Mark } from '../meters';
 import type { ChannelFigures } from '../reading';
 import type { Context } from './context';

@@ -13,7 +13,7 @@ import {
   timesText,
   voltText,
   withArticle,
-} from './format';
+} from './numbers';
 
 /** How a slot is written; a slot without one holds words. */
 const UNITS = {

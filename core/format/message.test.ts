@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { countText, figure, listText, minutesText, signed } from './format';
 import { sentenceList, TABLES } from './list';
 import { type Text, wordsOf } from './message';
+import { countText, figure, listText, minutesText, signed } from './numbers';
 
 const said = (t: Text): readonly string[] => (typeof t === 'string' ? [t] : [t.say, t.why]);
 /** As it is read, with a name of two words in each slot. */

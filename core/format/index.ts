@@ -1,8 +1,8 @@
 export { ACT_TEXTS, actText } from './acts';
 export { CAUSE_TEXTS, causeText } from './causes';
-export * from './format';
 export { GATE_NAMES, GATE_TEXTS, type GateMessage, gateMessage, sayGate } from './gates';
 export { sentenceList, TABLES } from './list';
 export { type Filling, type Message, type Said, type Text, wordsOf } from './message';
+export * from './numbers';
 export { PLAN_TEXTS, type PlanMessage, planMessage, sayPlan } from './plans';
 export { sayTake, TAKE_TEXTS, type TakeMessage, takeMessage } from './takes';
