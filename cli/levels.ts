@@ -1,5 +1,6 @@
 import { catalogue } from '@/catalogue';
 import { mustAssess } from '@/core/assess';
+import { figure } from '@/core/format';
 import { nameOf } from '@/core/gates';
 import { type Levels, levelsOf, USUAL_WISH } from '@/core/levels';
 import type { Setup } from '@/core/model';
@@ -35,13 +36,16 @@ export function levelsCommand(setup: Setup, json: boolean): number {
     };
     lines.push('', 'voice over noise dB(A), spare dB, peaks dBFS');
     for (const [name, f] of Object.entries(figures)) {
-      if (f) lines.push(`${name}: ${f.snrDb?.toFixed(1) ?? '?'}, ${f.spareDb.toFixed(1)}, ${f.peakDbfs.toFixed(1)}`);
+      if (f)
+        lines.push(
+          `${name}: ${f.snrDb === null ? '?' : figure(f.snrDb, 1)}, ${figure(f.spareDb, 1)}, ${figure(f.peakDbfs, 1)}`,
+        );
     }
   }
   lines.push('', 'voice, dB SPL at 1 m: quietest clean, now, loudest');
   for (const v of voices) {
     lines.push(
-      `${v.name}: ${v.quietestSpl?.toFixed(0) ?? 'does not arrive'}, ${v.nowSpl}, ${v.loudestSpl?.toFixed(0) ?? '-'}`,
+      `${v.name}: ${v.quietestSpl === null ? 'does not arrive' : figure(v.quietestSpl)}, ${v.nowSpl}, ${v.loudestSpl === null ? '-' : figure(v.loudestSpl)}`,
     );
   }
   process.stdout.write(`${lines.map(printable).join('\n')}\n`);

@@ -1,6 +1,7 @@
 import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { catalogue } from '@/catalogue';
 import { assess, report as reportOf } from '@/core/assess';
+import { clockText, figure } from '@/core/format';
 import { classIn, partIn, type Setup } from '@/core/model';
 import { type Compared, compareTake, type TakeReport, takeReport } from '@/core/take';
 import { type Bytes, bytesOf, readWav } from '@/core/wav';
@@ -62,16 +63,17 @@ const plain = ({ perChannel, ...rest }: TakeReport) => ({
   perChannel: perChannel.map(({ outline: _outline, spectrum: _spectrum, ...c }) => c),
 });
 
-const clock = (seconds: number): string => `${Math.floor(seconds / 60)}:${(seconds % 60).toFixed(2).padStart(5, '0')}`;
-
 function words({ rateHz, channels, seconds, loudness, findings }: TakeReport): readonly string[] {
-  const lufs = loudness.integratedLufs === null ? 'no loudness' : `${loudness.integratedLufs.toFixed(1)} LUFS`;
-  const lines = [`${clock(seconds)}, ${channels} channel${channels === 1 ? '' : 's'}, ${rateHz} Hz, ${lufs}`, ''];
+  const lufs = loudness.integratedLufs === null ? 'no loudness' : `${figure(loudness.integratedLufs, 1)} LUFS`;
+  const lines = [
+    `${clockText(seconds, 2)}, ${channels} channel${channels === 1 ? '' : 's'}, ${rateHz} Hz, ${lufs}`,
+    '',
+  ];
   for (const f of findings) {
     lines.push(`${f.what.padEnd(10)} ${f.status === 'fail' ? 'FAIL' : f.status.padEnd(9)}  ${f.sentence}`);
     if (f.next !== '') lines.push(`           ${f.next}`);
     if (f.marks.length > 0) {
-      const shown = f.marks.slice(0, 8).map((m) => clock(m.at));
+      const shown = f.marks.slice(0, 8).map((m) => clockText(m.at, 2));
       lines.push(`           at ${shown.join(', ')}${f.marks.length > 8 ? ', ...' : ''}`);
     }
   }

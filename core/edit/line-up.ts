@@ -1,5 +1,6 @@
 import FFT from 'fft.js';
 import { Resampler } from '../filter';
+import { figure } from '../format';
 import type { Sound } from '../wav';
 
 /** How the second take lies against the first. */
@@ -77,7 +78,7 @@ function* placeByPlace(a: Float32Array, b: Float32Array): Generator<number, Line
   const from = Math.max(0, coarse);
   const to = Math.min(a.length / COMPARED_HZ, b.length / COMPARED_HZ + coarse);
   if (to - from < WINDOW_S)
-    return { ok: false, problem: `They share ${Math.max(0, to - from).toFixed(1)} s only: too little.` };
+    return { ok: false, problem: `They share ${figure(Math.max(0, to - from), 1)} s only: too little.` };
   const found: { at: number; lag: number }[] = [];
   const compare = phaseCorrelator();
   for (let i = 0; i < PLACES; i++) {

@@ -41,12 +41,11 @@ export function minutesText(minutes: number): string {
   return m % 60 === 0 ? `${Math.floor(m / 60)} h` : `${Math.floor(m / 60)} h ${m % 60} min`;
 }
 
-/** A time in a take: "0:07", "1:02:07". */
-export function clockText(seconds: number): string {
-  const s = Math.floor(seconds);
-  const two = (n: number) => String(n).padStart(2, '0');
-  const [h, m] = [Math.floor(s / 3600), Math.floor(s / 60) % 60];
-  return h > 0 ? `${h}:${two(m)}:${two(s % 60)}` : `${m}:${two(s % 60)}`;
+/** A time in a take, minutes and seconds: "0:03.4", "61:20". @param digits after the second */
+export function clockText(seconds: number, digits = 1): string {
+  const minutes = Math.floor(seconds / 60);
+  const rest = (seconds - 60 * minutes).toFixed(digits);
+  return `${minutes}:${rest.padStart(digits > 0 ? 3 + digits : 2, '0')}`;
 }
 
 /** Prices of the catalogue are told in this where the owner of a drawer names no other. */

@@ -1,7 +1,7 @@
 import { memoBy } from '../algorithms';
 import type { FittedJoint } from '../compile';
 import { type Connector, connectorNamed, mate } from '../connectors';
-import { gateMessage } from '../format';
+import { figure, gateMessage } from '../format';
 import type { Readings } from '../readings';
 import { judgeLoad } from './load';
 import { connectorText, jointNumber, nameOf, placeOf } from './say';
@@ -74,7 +74,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
       limit: slackMm,
       unit: 'mm',
       margin: (slackMm - outMm) / COMFORT_MM,
-      brief: outMm > 0 ? `${outMm.toFixed(1)} mm out` : `${compiled.joints.length} seated`,
+      brief: outMm > 0 ? `${figure(outMm, 1)} mm out` : `${compiled.joints.length} seated`,
     },
     {
       good:

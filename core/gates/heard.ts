@@ -1,4 +1,4 @@
-import { type GateMessage, gateMessage } from '../format';
+import { figure, type GateMessage, gateMessage } from '../format';
 import { hearsFarEnd, hearsSelf } from '../model';
 import type { EarReading, Readings } from '../readings';
 import { totalMs } from '../routing';
@@ -76,7 +76,7 @@ function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: Wha
       limit: LEAST_SPL,
       unit: 'dB SPL',
       margin: (quieter - LEAST_SPL) / COMFORT_DB,
-      brief: quieter > 0 ? `${quieter.toFixed(0)} dB, both ears` : louder > 0 ? 'one ear only' : 'silent',
+      brief: quieter > 0 ? `${figure(quieter)} dB, both ears` : louder > 0 ? 'one ear only' : 'silent',
       part: ear.part,
       joint,
       lane: 'return',
@@ -191,7 +191,7 @@ function late({ compiled, delays, ears, app, lines, playbackPart }: Readings, wh
         limit,
         unit: 'ms',
         margin: (limit - ms) / (limit - fine),
-        brief: twice ? `twice, ${ms.toFixed(0)} ms apart` : `${ms.toFixed(0)} ms ${own ? 'late' : 'one way'}`,
+        brief: twice ? `twice, ${figure(ms)} ms apart` : `${figure(ms)} ms ${own ? 'late' : 'one way'}`,
         part: most.part ?? playbackPart,
         lane: 'return',
       },

@@ -1,6 +1,6 @@
 import { reach } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
-import { gateMessage, listText } from '../format';
+import { figure, gateMessage, listText } from '../format';
 import { isGiven, type PartClass, type Place, quantity } from '../model';
 import type { Readings } from '../readings';
 import { nameOf } from './say';
@@ -47,7 +47,7 @@ export function judgeLoad({ compiled }: Readings): Finding | null {
       limit,
       unit: 'g',
       margin: (limit - value) / (limit / 2),
-      brief: `${value.toFixed(0)} g on it`,
+      brief: `${figure(value)} g on it`,
       part: hung[0].part.id,
       lane: 'signal',
     },

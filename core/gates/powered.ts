@@ -1,4 +1,4 @@
-import { gateMessage, listText, minutesText, voltText } from '../format';
+import { figure, gateMessage, listText, minutesText, voltText } from '../format';
 import { knobAt } from '../model';
 import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
 import type { FedTwice, Readings } from '../readings';
@@ -37,8 +37,8 @@ function judgeAll(readings: Readings): Verdict {
         margin: spare / (COMFORT_SHARE * s.supplyMa),
         brief:
           spare < 0
-            ? `needs ${s.loadMa.toFixed(0)} mA, gets ${s.supplyMa.toFixed(0)}`
-            : `${s.loadMa.toFixed(0)} of ${s.supplyMa.toFixed(0)} mA`,
+            ? `needs ${figure(s.loadMa)} mA, gets ${figure(s.supplyMa)}`
+            : `${figure(s.loadMa)} of ${figure(s.supplyMa)} mA`,
         part: spare < 0 ? hungriest : s.part,
         joint,
         lane: 'power',
@@ -136,7 +136,7 @@ function judgeAll(readings: Readings): Verdict {
           limit: needs.minVolt,
           unit: 'V',
           margin: volt / needs.minVolt - 1,
-          brief: `${Math.abs(volt).toFixed(1)} V, needs ${needs.minVolt} V`,
+          brief: `${figure(Math.abs(volt), 1)} V, needs ${needs.minVolt} V`,
           part: fed.part,
           lane: 'power',
         },
@@ -239,7 +239,7 @@ function phantomCurrent({ compiled }: Readings, { joint, from, to, milliampere, 
       limit: mostMa,
       unit: 'mA of phantom power',
       margin: (mostMa - milliampere) / (COMFORT_SHARE * mostMa),
-      brief: `${milliampere.toFixed(1)} of ${mostMa} mA`,
+      brief: `${figure(milliampere, 1)} of ${mostMa} mA`,
       part: to,
       joint,
       lane: 'power',
@@ -272,7 +272,7 @@ function volts(readings: Readings, { part, on, volt, loadMa }: UsbNode): Finding
       limit: LEAST_VOLT,
       unit: 'V at its plug',
       margin: (volt - LEAST_VOLT) / COMFORT_VOLT,
-      brief: `${volt.toFixed(2)} V`,
+      brief: `${figure(volt, 2)} V`,
       part,
       joint,
       lane: 'power',

@@ -1,5 +1,5 @@
 import type { Compiled } from '../compile';
-import { capital, type GateMessage, gateMessage } from '../format';
+import { capital, figure, type GateMessage, gateMessage } from '../format';
 import type { Hazard, Readings } from '../readings';
 import { PROGRAMME_DBFS } from '../readings';
 import { jointNumber, nameOf, placeOf } from './say';
@@ -35,7 +35,7 @@ function judgeAll(readings: Readings): Verdict {
           limit: DOSE_DB,
           unit: 'dB(A)',
           margin: Math.log2(allowed / minutes),
-          brief: `${spl.toFixed(0)} dB at full volume`,
+          brief: `${figure(spl)} dB at full volume`,
           part: ear.part,
           lane: 'return',
         },
@@ -109,7 +109,7 @@ function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {
           unit: 'V',
           // What stands only while a plug goes in is told after what stays.
           margin: worst.milliampere === null ? spareDb / COMFORT_DB : Math.max(spareDb / COMFORT_DB, -0.5),
-          brief: worst.volt > limit.maxVolt ? `${worst.volt.toFixed(1)} V, bears ${limit.maxVolt}` : 'harmless',
+          brief: worst.volt > limit.maxVolt ? `${figure(worst.volt, 1)} V, bears ${limit.maxVolt}` : 'harmless',
           part: limit.part,
           joint: worst.joint ?? undefined,
           lane: 'signal',

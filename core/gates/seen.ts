@@ -1,4 +1,4 @@
-import { type GateMessage, gateMessage, listText, ohmText, sayGate } from '../format';
+import { figure, type GateMessage, gateMessage, listText, ohmText, sayGate } from '../format';
 import { type Absence, type InputEntry, whyNot } from '../host';
 import type { Readings } from '../readings';
 import { blameShort } from './blame';
@@ -46,7 +46,7 @@ function clocks({ compiled, channels }: Readings): Finding[] {
         limit,
         unit: 'ms apart at the end',
         margin: ms <= noticed ? 1 - (0.7 * ms) / noticed : (0.299 * (limit - ms)) / (limit - noticed),
-        brief: `clocks ${ms.toFixed(0)} ms apart`,
+        brief: `clocks ${figure(ms)} ms apart`,
         part: parts[1],
         lane: 'signal',
       },
@@ -311,7 +311,7 @@ function absent(readings: Readings, entry: InputEntry, fail: Fail): Finding {
         bytes: bus.bytes,
         most: bus.mostBytes,
       };
-      return fail(`${bus.bytes.toFixed(0)} of ${bus.mostBytes.toFixed(0)} B/ms`, gateMessage('seen.bus-full', words), {
+      return fail(`${figure(bus.bytes)} of ${figure(bus.mostBytes)} B/ms`, gateMessage('seen.bus-full', words), {
         value: bus.bytes,
         limit: bus.mostBytes,
         unit: 'B/ms',

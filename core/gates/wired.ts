@@ -1,6 +1,6 @@
 import { magnitude } from '../circuit';
 import type { Capsule, Stage } from '../compile';
-import { type GateMessage, gateMessage, voltText } from '../format';
+import { figure, type GateMessage, gateMessage, voltText } from '../format';
 import {
   type ChannelReading,
   isSilent,
@@ -88,7 +88,7 @@ function arrives(readings: Readings, line: LineReading): Finding {
       limit: LOST_DB,
       unit: 'dB',
       margin: (kept - LOST_DB) / COMFORT_DB,
-      brief: isLost ? 'signal lost' : `${kept.toFixed(0)} dB kept`.replace('-', '−'),
+      brief: isLost ? 'signal lost' : `${figure(kept)} dB kept`.replace('-', '−'),
       part: isLost ? line.part : (last?.b.part.id ?? line.part),
       joint: isLost ? undefined : last?.joint.id,
       lane: 'signal',
@@ -366,7 +366,7 @@ function apart(readings: Readings): Finding[] {
         limit: SIDE_DB,
         unit: 'dB',
         margin: (separation - SIDE_DB) / SIDE_DB,
-        brief: `${Math.min(99, separation).toFixed(0)} dB apart`,
+        brief: `${figure(Math.min(99, separation))} dB apart`,
         part: intended!.part,
         lane: 'signal',
       },

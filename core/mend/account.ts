@@ -1,5 +1,6 @@
 import { type Assessment, assess } from '../assess';
 import { apply, type Change } from '../change';
+import { figure } from '../format';
 import type { Catalogue, Setup } from '../model';
 
 /** How far a level is off, decibels, and what each act does about it. */
@@ -55,13 +56,13 @@ function levelsOf({ verdicts }: Assessment) {
 
 /** "51 dB too hot: takes off 50 and 3 dB". */
 export function sayAccount({ offDb, addsDb }: Account): string {
-  const off = `${Math.abs(offDb).toFixed(0)} dB too ${offDb > 0 ? 'hot' : 'quiet'}`;
+  const off = `${figure(Math.abs(offDb))} dB too ${offDb > 0 ? 'hot' : 'quiet'}`;
   if (addsDb.length === 0) return off;
   const acts: string[] = [];
   for (const [i, db] of addsDb.entries()) {
     const verb = db < 0 ? 'takes off' : 'adds';
     const same = i > 0 && db < 0 === addsDb[i - 1] < 0;
-    acts.push(`${same ? '' : `${verb} `}${Math.abs(db).toFixed(0)}`);
+    acts.push(`${same ? '' : `${verb} `}${figure(Math.abs(db))}`);
   }
   return `${off}: ${acts.length > 1 ? `${acts.slice(0, -1).join(', ')} and ${acts.at(-1)}` : acts[0]} dB`;
 }

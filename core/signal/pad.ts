@@ -1,3 +1,4 @@
+import { figure } from '../format';
 /** Resistor networks that make a signal smaller. Formulas of any handbook of attenuators, from K = 10^(dB/20). */
 
 export type PadForm = 'L' | 'U' | 'T' | 'pi';
@@ -126,7 +127,7 @@ const made = (where: Resistor['where'], at: Resistor['at'], ohm: number): Resist
 const tooLittle = (leastDb: number): PadResult => ({
   ok: false,
   leastDb,
-  message: `Between these impedances such a pad takes at least ${leastDb.toFixed(1)} dB.`,
+  message: `Between these impedances such a pad takes at least ${figure(leastDb, 1)} dB.`,
 });
 
 function built(form: PadForm, resistors: readonly Resistor[], sourceOhm: number, loadOhm: number): PadResult {

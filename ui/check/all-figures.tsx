@@ -1,6 +1,5 @@
+import { clockText, figure } from '@/core/format';
 import { type ChannelFigures, channelName, type TakeReport } from '@/core/take';
-import { minus } from '../components';
-import { clock } from './clock';
 
 type Row = readonly [what: string, unit: string, of: (c: ChannelFigures) => number | null];
 
@@ -18,7 +17,7 @@ const ROWS: readonly Row[] = [
 /** More taps than these are told by their number only. */
 const MOST_TOLD = 12;
 
-const said = (x: number | null): string => (x === null || !Number.isFinite(x) ? 'none' : minus(x.toFixed(1)));
+const said = (x: number | null): string => (x === null || !Number.isFinite(x) ? 'none' : figure(x, 1));
 
 /** Every number that was measured, channel by channel, and the taps that were found. */
 export function AllFigures({ measured: { loudness, perChannel, channels } }: { readonly measured: TakeReport }) {
@@ -101,7 +100,7 @@ function Taps({ knocks }: Pick<ChannelFigures, 'knocks'>) {
     <span className="font-mono">
       {knocks
         .slice(0, MOST_TOLD)
-        .map((k) => `${clock(k.at)} at ${minus(k.dbfs.toFixed(0))} dBFS`)
+        .map((k) => `${clockText(k.at)} at ${figure(k.dbfs)} dBFS`)
         .join(', ')}
       {knocks.length > MOST_TOLD && ` and ${knocks.length - MOST_TOLD} more`}
     </span>

@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { type Calibration, calibrate, calibrated, compareTake, type Known, type TakeReport } from '@/core/take';
 import { Button, GATE_TITLES, keepChange, NumberField, nameIn, StatusMark, today } from '../components';
@@ -149,4 +150,4 @@ function Calibrating({ measured, setup, report }: Props) {
   );
 }
 
-const dbu = (x: number): string => `${x.toFixed(1).replace('-', '−')} dBu`;
+const dbu = (x: number): string => `${figure(x, 1)} dBu`;

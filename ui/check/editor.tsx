@@ -1,12 +1,12 @@
 import { Archive, Repeat, Save, Square, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { type Clip, centsAbove, type Edit, nearestNote } from '@/core/edit';
+import { clockText, figure, signed } from '@/core/format';
 import type { TakeReport } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { type EditedClip, editClip } from '@/workers';
-import { Button, minus, NumberField } from '../components';
+import { Button, NumberField } from '../components';
 import { saveFile, tell } from '../shell';
-import { clock } from './clock';
 import { keepTake } from './kept-takes';
 import { loadClip } from './load-clip';
 import { Player } from './player';
@@ -95,16 +95,16 @@ export function Editor({ name, file, measured }: Props) {
       <Trim clip={now} fromS={fromS} toS={toS} onChange={(a, b) => setEnds([a, b])} />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <span className="font-mono">
-          {clock(fromS, 2)} to {clock(toS, 2)}
+          {clockText(fromS, 2)} to {clockText(toS, 2)}
         </span>
         <span>
-          <span className="font-mono">{now.lufs === null ? 'no loudness' : `${minus(now.lufs.toFixed(1))} LUFS`}</span>,
-          peaks <span className="font-mono">{minus(now.peakDbtp.toFixed(1))} dBTP</span>
+          <span className="font-mono">{now.lufs === null ? 'no loudness' : `${figure(now.lufs, 1)} LUFS`}</span>, peaks{' '}
+          <span className="font-mono">{figure(now.peakDbtp, 1)} dBTP</span>
         </span>
         {pitch && (
           <span>
-            pitch <span className="font-mono">{pitch.hz.toFixed(1)} Hz</span>, {nearestNote(pitch.hz).name}{' '}
-            {minus(`${signedCents(centsAbove(pitch.hz, nearestNote(pitch.hz).hz))}`)} cents
+            pitch <span className="font-mono">{figure(pitch.hz, 1)} Hz</span>, {nearestNote(pitch.hz).name}{' '}
+            {signed(centsAbove(pitch.hz, nearestNote(pitch.hz).hz))} cents
           </span>
         )}
       </div>
@@ -142,7 +142,7 @@ export function Editor({ name, file, measured }: Props) {
         </Button>
         {[-100, -5, 5, 100].map((cents) => (
           <Button key={cents} onClick={() => add({ do: 'pitch', cents })}>
-            {Math.abs(cents) === 100 ? `${signedCents(cents / 100)} semitone` : `${signedCents(cents)} cents`}
+            {Math.abs(cents) === 100 ? `${signed(cents / 100)} semitone` : `${signed(cents)} cents`}
           </Button>
         ))}
         <Button onClick={() => add({ do: 'envelope', attackS: 0.02, decayS: 0 })}>Softer attack</Button>
@@ -181,5 +181,3 @@ export function Editor({ name, file, measured }: Props) {
     </div>
   );
 }
-
-const signedCents = (x: number): string => minus(`${x > 0 ? '+' : ''}${Math.round(x)}`);

@@ -1,9 +1,9 @@
 import { Save } from 'lucide-react';
 import { useState } from 'react';
+import { clockText, figure } from '@/core/format';
 import { alignTake, type LinedUp, lineUpTakes, stopTake } from '@/workers';
-import { Button, failing, minus } from '../components';
+import { Button, failing } from '../components';
 import { saveFile } from '../shell';
-import { clock } from './clock';
 import type { Take } from './use-takes';
 
 /** Two takes of one event, device and camera: how far apart they began, and how far their clocks run apart. */
@@ -90,22 +90,22 @@ export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
       {result?.ok && (
         <div className="rounded-xl border border-rule bg-card p-3">
           <p className="text-lg">
-            <b>{b.name}</b> begins <b className="font-mono">{Math.abs(result.value.offsetS).toFixed(3)} s</b>{' '}
+            <b>{b.name}</b> begins <b className="font-mono">{figure(Math.abs(result.value.offsetS), 3)} s</b>{' '}
             {result.value.offsetS >= 0 ? 'after' : 'before'} <b>{a.name}</b>; its clock runs{' '}
-            <b className="font-mono">{Math.abs(result.value.driftPpm).toFixed(0)}</b> parts in a million{' '}
+            <b className="font-mono">{figure(Math.abs(result.value.driftPpm))}</b> parts in a million{' '}
             {result.value.driftPpm >= 0 ? 'fast' : 'slow'},{' '}
-            <span className="font-mono">{minus((3.6 * Math.abs(result.value.driftPpm)).toFixed(0))} ms</span> an hour.
+            <span className="font-mono">{figure(3.6 * Math.abs(result.value.driftPpm))} ms</span> an hour.
           </p>
           <p className="mt-1 text-soft">
             Compared at {result.value.places.length} places, the worst{' '}
             <span className="font-mono">
-              {(1000 * Math.max(...result.value.places.map((p) => Math.abs(p.offS)))).toFixed(1)} ms
+              {figure(1000 * Math.max(...result.value.places.map((p) => Math.abs(p.offS))), 1)} ms
             </span>{' '}
             off.{' '}
             {result.value.claps.length > 0
               ? `Claps in both at ${result.value.claps
                   .slice(0, 6)
-                  .map((t) => clock(t))
+                  .map((t) => clockText(t))
                   .join(', ')}.`
               : 'No clap is in both.'}{' '}
             A microphone a metre further off hears 3 ms later (343 m/s): that is in the offset.

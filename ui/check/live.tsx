@@ -1,9 +1,10 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { figure } from '@/core/format';
 import { type ChannelFigures, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
-import { Button, failing, minus, StatusMark } from '../components';
+import { Button, failing, StatusMark } from '../components';
 import { Meter } from './meter';
 import { HISTORY_S, useLive } from './use-live';
 
@@ -23,7 +24,7 @@ const TAP_S = 6;
 const WALK_S = 60;
 const TAKE_S = 120;
 
-const db = (x: number): string => (Number.isFinite(x) ? minus(`${x.toFixed(0)} dBFS`) : 'digital silence');
+const db = (x: number): string => (Number.isFinite(x) ? `${figure(x)} dBFS` : 'digital silence');
 
 /** The input of this very device: its meter, and four tests of a minute at most. */
 export function Live({ onTake }: Props) {
@@ -71,9 +72,9 @@ export function Live({ onTake }: Props) {
       return;
     }
     const hum = c.hum
-      ? ` Mains at ${c.hum.mainsHz.toFixed(1)} Hz with ${c.hum.harmonics.length} harmonics, ${db(c.hum.dbfs)}.`
+      ? ` Mains at ${figure(c.hum.mainsHz, 1)} Hz with ${c.hum.harmonics.length} harmonics, ${db(c.hum.dbfs)}.`
       : ' No mains hum.';
-    const whine = c.whines[0] ? ` A tone at ${(c.whines[0].hz / 1000).toFixed(1)} kHz, ${db(c.whines[0].dbfs)}.` : '';
+    const whine = c.whines[0] ? ` A tone at ${figure(c.whines[0].hz / 1000, 1)} kHz, ${db(c.whines[0].dbfs)}.` : '';
     setOutcome({
       status: outcome === 'still' ? 'pass' : 'caution',
       text:
@@ -265,14 +266,14 @@ function walkOutcome({ outcome, fadeDb, dropouts, silentS }: Walked): Outcome {
     case 'faded':
       return {
         status: 'caution',
-        text: `No dropout, but the voice fell by ${fadeDb!.toFixed(0)} dB on the way.${silent}`,
+        text: `No dropout, but the voice fell by ${figure(fadeDb!)} dB on the way.${silent}`,
       };
     case 'nobody spoke':
       return { status: 'caution', text: 'Nobody was heard: talk all the way, and measure again.' };
     case 'kept':
       return {
         status: silent ? 'caution' : 'pass',
-        text: `No dropout on the way; the voice kept within ${fadeDb!.toFixed(0)} dB.${silent}`,
+        text: `No dropout on the way; the voice kept within ${figure(fadeDb!)} dB.${silent}`,
       };
   }
 }

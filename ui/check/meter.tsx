@@ -1,6 +1,7 @@
 import { scaleLinear } from 'd3-scale';
+import { figure } from '@/core/format';
 import type { LiveReading } from '@/core/take';
-import { minus, StatusMark, useWidth } from '../components';
+import { StatusMark, useWidth } from '../components';
 
 interface Props {
   readonly reading: LiveReading;
@@ -17,7 +18,7 @@ const TICKS = [-60, -40, -30, -20, -12, -6, 0];
 /** Sides that differ by so much while somebody speaks: one of them is dead. */
 const DEAD_DB = 25;
 
-const db = (x: number): string => (Number.isFinite(x) ? minus(x.toFixed(1)) : '−∞');
+const db = (x: number): string => (Number.isFinite(x) ? figure(x, 1) : '−∞');
 
 /** Level of every channel with the peak held, the last minute beneath, and what the sides do. */
 export function Meter({ reading, history, historyS, onClear }: Props) {
@@ -62,7 +63,7 @@ export function Meter({ reading, history, historyS, onClear }: Props) {
               <g key={t}>
                 <line x1={x(t)} x2={x(t)} y1={0} y2={height - 16} className={t === 0 ? 'stroke-fail' : 'stroke-rule'} />
                 <text x={x(t)} y={height - 4} textAnchor="middle" className="fill-soft font-mono text-[11px]">
-                  {minus(String(t))}
+                  {figure(t)}
                 </text>
               </g>
             ))}

@@ -1,5 +1,6 @@
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
+import { figure } from '@/core/format';
 import type { TakeReport } from '@/core/take';
 import { channelName } from '@/core/take';
 import { useWidth } from '../components';
@@ -38,7 +39,7 @@ export function SpectrumChart({ measured: { perChannel, channels, rateHz } }: { 
             width={width}
             height={HEIGHT}
             role="img"
-            aria-label={hum ? `Mains hum at ${hum.mainsHz.toFixed(1)} Hz` : 'Spectrum without mains hum'}
+            aria-label={hum ? `Mains hum at ${figure(hum.mainsHz, 1)} Hz` : 'Spectrum without mains hum'}
           >
             {y.ticks(4).map((t) => (
               <g key={t}>
@@ -69,7 +70,7 @@ export function SpectrumChart({ measured: { perChannel, channels, rateHz } }: { 
                     textAnchor="middle"
                     className="fill-fail font-mono text-[11px]"
                   >
-                    {h.hz.toFixed(0)}
+                    {figure(h.hz)}
                   </text>
                 )}
               </g>

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
+import { clockText, figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { causeIn, channelName, type Mark, type TakeFinding, type TakeReport } from '@/core/take';
 import { GATE_TITLES, nameIn, StatusMark, washOf } from '../components';
 import { AllFigures } from './all-figures';
-import { clock } from './clock';
 import { Comparison } from './comparison';
 import { Editor } from './editor';
 import { Player } from './player';
@@ -39,17 +39,17 @@ export function TakeSheet({ take, measured, setup, report }: Props) {
               : `${wrong.length} things to look at`}
         </h2>
         <p className="text-soft">
-          <span className="font-mono">{clock(measured.seconds)}</span>,{' '}
+          <span className="font-mono">{clockText(measured.seconds)}</span>,{' '}
           {channels === 1 ? 'mono' : `${channels} channels`},{' '}
-          <span className="font-mono">{(measured.rateHz / 1000).toFixed(1)}</span> kHz
+          <span className="font-mono">{figure(measured.rateHz / 1000, 1)}</span> kHz
           {lufs !== null && (
             <>
-              , <span className="font-mono">{lufs.toFixed(1).replace('-', '−')}</span> LUFS
+              , <span className="font-mono">{figure(lufs, 1)}</span> LUFS
             </>
           )}
           {loudness.rangeLu !== null && (
             <>
-              , range <span className="font-mono">{loudness.rangeLu.toFixed(1)}</span> LU
+              , range <span className="font-mono">{figure(loudness.rangeLu, 1)}</span> LU
             </>
           )}
         </p>
@@ -122,7 +122,7 @@ function Cause({ finding, setup, report }: { readonly finding: TakeFinding } & P
 
 function Places({ marks }: { readonly marks: readonly Mark[] }) {
   if (marks.length === 0) return null;
-  const told = marks.slice(0, 6).map((m) => clock(m.at));
+  const told = marks.slice(0, 6).map((m) => clockText(m.at));
   return (
     <span className="mt-0.5 block font-mono text-sm">
       at {told.join(', ')}

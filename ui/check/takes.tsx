@@ -1,10 +1,10 @@
 import { AudioLines, FolderOpen, X } from 'lucide-react';
 import { useState } from 'react';
 import type { Report } from '@/core/assess';
+import { clockText } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { makeRecording } from '@/workers';
 import { Button, failing, StatusMark } from '../components';
-import { clock } from './clock';
 import { KeptTakes, useKeptTakes } from './kept-takes';
 import { TakeSheet } from './take-sheet';
 import type { Take, useTakes } from './use-takes';
@@ -152,7 +152,7 @@ function Mark({ take: { state } }: { readonly take: Take }) {
     return (
       <>
         <StatusMark status={state.report.findings[0]?.status ?? 'pass'} size={18} />
-        <span className="font-mono text-soft text-sm">{clock(state.report.seconds, 0)}</span>
+        <span className="font-mono text-soft text-sm">{clockText(state.report.seconds, 0)}</span>
       </>
     );
   }

@@ -1,8 +1,8 @@
 import { scaleLinear } from 'd3-scale';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
 import type { Clip } from '@/core/edit';
+import { clockText } from '@/core/format';
 import { useWidth } from '../components';
-import { clock } from './clock';
 
 interface Props {
   readonly clip: Clip;
@@ -63,7 +63,7 @@ export function Trim({ clip, fromS, toS, onChange }: Props) {
                 aria-valuemin={0}
                 aria-valuemax={seconds}
                 aria-valuenow={at}
-                aria-valuetext={clock(at, 2)}
+                aria-valuetext={clockText(at, 2)}
                 onKeyDown={press(end)}
                 onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
                 onPointerMove={drag(end)}

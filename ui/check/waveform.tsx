@@ -1,8 +1,8 @@
 import { scaleLinear } from 'd3-scale';
+import { clockText } from '@/core/format';
 import type { Status } from '@/core/gates';
 import type { ChannelFigures, Mark } from '@/core/take';
 import { useWidth } from '../components';
-import { clock } from './clock';
 
 interface Props {
   readonly name: string;
@@ -106,7 +106,7 @@ export function Waveform({ name, outline, seconds, marks, status }: Props) {
               .filter((t) => x(t) < width - 24)
               .map((t) => (
                 <text key={t} x={x(t)} y={HEIGHT - 4} textAnchor="middle" className="fill-soft font-mono text-[11px]">
-                  {clock(t, seconds < 10 ? 1 : 0)}
+                  {clockText(t, seconds < 10 ? 1 : 0)}
                 </text>
               ))}
           </svg>

@@ -49,11 +49,9 @@ export {
   GATE_TITLES,
   headsetOnly,
   lower,
-  minus,
   nameIn,
   offeredApps,
   outcomeText,
   partName,
-  signed,
   today,
 } from './words';

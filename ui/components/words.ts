@@ -26,7 +26,6 @@ export const offeredApps = (now: string): readonly AppClass[] => {
 /** Takes nothing on a phone or tablet but what calls itself a headset. */
 export const headsetOnly = (app: AppClass): boolean => app.accepts.every((i) => i === 'headset');
 export { lower };
-export const minus = (text: string): string => text.replace(/-(?=\d)/g, '\u2212');
 
 /** What carrying out a fix comes to: figures, gates, money; nothing to buy only of what is owned. */
 export const outcomeText = (
@@ -43,9 +42,6 @@ export const outcomeText = (
     mend.leaves.length === 0 ? 'then all gates pass' : `leaves ${mend.leaves.map((g) => GATE_TITLES[g]).join(', ')}`,
     mend.buys ? `to buy, about ${money(mend.cost)}` : 'nothing to buy',
   ].join(' · ');
-
-/** A number the way a meter shows it, with its sign. */
-export const signed = (x: number, digits = 0): string => minus(`${x > 0 ? '+' : ''}${x.toFixed(digits)}`);
 
 /** Why an input is not on the list, or is there but not taken. */
 export const ABSENCES: Readonly<Record<Absence, string>> = {

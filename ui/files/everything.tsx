@@ -2,6 +2,7 @@
 import { Save } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { catalogue } from '@/catalogue';
+import { figure } from '@/core/format';
 import { writeDocument } from '@/core/model';
 import { everythingAsFile, type RoomLeft, roomLeft } from '@/store';
 import { attempt, type Backup, Button, backedUp, everythingHere, today, useBackup } from '../components';
@@ -91,5 +92,5 @@ const bytesText = (bytes: number): string =>
   bytes < 1e6
     ? `${Math.ceil(bytes / 1e3)} kB`
     : bytes < 1e9
-      ? `${(bytes / 1e6).toFixed(0)} MB`
-      : `${(bytes / 1e9).toFixed(1)} GB`;
+      ? `${figure(bytes / 1e6)} MB`
+      : `${figure(bytes / 1e9, 1)} GB`;

@@ -1,9 +1,10 @@
 'use client';
 import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
+import { figure, signed } from '@/core/format';
 import { classIn } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { GATE_TITLES, lower, minus, partName, StatusMark, signed, useMoney } from '../components';
+import { GATE_TITLES, lower, partName, StatusMark, useMoney } from '../components';
 import { letterOf } from './letter';
 
 interface Props {
@@ -79,8 +80,8 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
             Least sure: {lower(classIn(catalogue, least.classId).name)},{' '}
             {least.tried > 0
               ? `works ${least.worked} of ${least.tried} here`
-              : `works ${(10 * least.mean).toFixed(1)} of 10 as a rule`}{' '}
-            ({(100 * least.from).toFixed(0)} to {(100 * least.to).toFixed(0)} %).
+              : `works ${figure(10 * least.mean, 1)} of 10 as a rule`}{' '}
+            ({figure(100 * least.from)} to {figure(100 * least.to)} %).
           </p>
         )}
       </div>
@@ -96,7 +97,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
           </dd>
           <dt>signal to noise</dt>
           <dd className="text-right font-mono font-semibold text-ink">
-            {answer.snrDb === null ? '?' : minus(`${answer.snrDb.toFixed(0)} dB`)}
+            {answer.snrDb === null ? '?' : `${figure(answer.snrDb)} dB`}
           </dd>
           {answer.devices !== null && (
             <>
@@ -106,7 +107,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
           )}
           <dt>parts, weight</dt>
           <dd className="text-right font-mono font-semibold text-ink">
-            {answer.pieces}, {answer.massG.toFixed(0)} g
+            {answer.pieces}, {figure(answer.massG)} g
           </dd>
         </dl>
         <button

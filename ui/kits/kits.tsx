@@ -2,9 +2,10 @@
 import { Printer, Save } from 'lucide-react';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
+import { figure, signed } from '@/core/format';
 import type { Drawer, Job } from '@/core/model';
 import { type KitProgress, type NamedKit, shoppingCsv, shoppingList } from '@/core/plan';
-import { Button, partName, signed, useMoney } from '../components';
+import { Button, partName, useMoney } from '../components';
 import { saveFile } from '../shell';
 import { CurrencyField, OwnPrice } from './own-price';
 
@@ -31,7 +32,7 @@ export function Kits({ jobs, drawer, progress, searching }: Props) {
       ))}
       {lightestG !== null && (
         <p className="rounded-xl border border-fail bg-fail-wash p-3">
-          <b>No kit is so light.</b> The lightest weighs {lightestG.toFixed(0)} g.
+          <b>No kit is so light.</b> The lightest weighs {figure(lightestG)} g.
         </p>
       )}
       {unfinished && (
@@ -53,11 +54,11 @@ export function Kits({ jobs, drawer, progress, searching }: Props) {
               <span className="block font-bold first-letter:uppercase">{k.name}</span>
               <span className="block">
                 <span className="font-mono font-semibold">{money(k.kit.cost)}</span> to buy,{' '}
-                <span className="font-mono">{k.kit.massG.toFixed(0)} g</span>
+                <span className="font-mono">{figure(k.kit.massG)} g</span>
               </span>
               <span className="block text-soft text-sm">
                 least margin {signed(Math.min(...k.answers.map((a) => a.answer.score.margin)), 1)}
-                {k.kit.gap > 0 && `, proved to ${(100 * k.kit.gap).toFixed(0)} %`}
+                {k.kit.gap > 0 && `, proved to ${figure(100 * k.kit.gap)} %`}
                 {!progress.done && ', so far'}
               </span>
             </button>

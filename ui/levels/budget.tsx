@@ -1,8 +1,9 @@
 'use client';
 import type { Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import type { LedgerEntry } from '@/core/readings';
-import { minus, nameIn } from '../components';
+import { nameIn } from '../components';
 
 const MOST_LIMITS = 6;
 const LIMIT_WORDS = { microphone: 'microphone', converter: 'full scale' } as const;
@@ -40,7 +41,7 @@ export function Budget({ setup, report }: { readonly setup: Setup; readonly repo
               </span>
               <Bar share={Math.max(0, e.spareDb) / 40} wrong={e.spareDb < 0} />
               <span className={`text-right font-mono ${e.spareDb < 0 ? 'font-semibold text-fail' : ''}`}>
-                {minus(e.spareDb.toFixed(0))} dB
+                {figure(e.spareDb)} dB
               </span>
             </li>
           ))}
@@ -60,13 +61,14 @@ export function Budget({ setup, report }: { readonly setup: Setup; readonly repo
                   {nameOf(n.part)} <span className="text-soft">{n.what}</span>
                 </span>
                 <Bar share={n.aWeightedVolt ** 2 / total} wrong={false} />
-                <span className="text-right font-mono">{((100 * n.aWeightedVolt ** 2) / total).toFixed(0)} %</span>
+                <span className="text-right font-mono">{figure((100 * n.aWeightedVolt ** 2) / total)} %</span>
               </li>
             ))}
           </ol>
           <p className="text-soft text-sm">
-            Voice over noise {worst.snrDbA!.toFixed(0)} dB(A), {worst.snrDbFlat?.toFixed(0) ?? '?'} dB flat
-            {worst.overHumDbA !== null && `; over hum about ${worst.overHumDbA.toFixed(0)} dB(A)`}.
+            Voice over noise {figure(worst.snrDbA!)} dB(A), {worst.snrDbFlat === null ? '?' : figure(worst.snrDbFlat)}{' '}
+            dB flat
+            {worst.overHumDbA !== null && `; over hum about ${figure(worst.overHumDbA)} dB(A)`}.
             {curve &&
               ` Response against 1 kHz: ${tenth(curve.db[0])} dB at 20 Hz, ${tenth(curve.db[30])} dB at 20 kHz.`}
           </p>
@@ -76,7 +78,7 @@ export function Budget({ setup, report }: { readonly setup: Setup; readonly repo
   );
 }
 
-const tenth = (db: number): string => minus((Math.abs(db) < 0.05 ? 0 : db).toFixed(1));
+const tenth = (db: number): string => figure(Math.abs(db) < 0.05 ? 0 : db, 1);
 
 /** The two sides of a pair are one limit. */
 const alike = (a: LedgerEntry, b: LedgerEntry): boolean =>

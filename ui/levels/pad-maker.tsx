@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import { insertPart } from '@/core/change';
-import { ohmText as ohms } from '@/core/format';
+import { figure, ohmText as ohms } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { type Pad, type PadForm, padFor } from '@/core/signal';
 import { Button, NumberField } from '../components';
@@ -93,7 +93,7 @@ export function PadMaker({ setup, report, onSet }: Props) {
               ))}
             </ul>
             <p>
-              With the nearest values (E24) it takes {result.pad.resultingDb.toFixed(1)} dB; the source sees{' '}
+              With the nearest values (E24) it takes {figure(result.pad.resultingDb, 1)} dB; the source sees{' '}
               {ohms(result.pad.inputOhm)}, the input is fed from {ohms(result.pad.outputOhm)}.
             </p>
             {placed ? (

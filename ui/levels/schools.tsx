@@ -1,7 +1,8 @@
 'use client';
+import { figure } from '@/core/format';
 import type { Contest, Figures, Levels, Setting, Wish } from '@/core/levels';
 import type { Setup } from '@/core/model';
-import { minus, nameIn } from '../components';
+import { nameIn } from '../components';
 
 interface Props {
   readonly setup: Setup;
@@ -71,7 +72,7 @@ export function Schools({ setup, levels: { schools, now }, wish, onSet }: Props)
       <p className="mt-2 text-sm">{why(setup, contest, sourceHot, deviceHot)}</p>
       {best.over && (
         <p className="mt-1 font-semibold text-fail text-sm">
-          Even turned all the way down it is too loud: a pad of about {needed(best, wish).toFixed(0)} dB is missing.
+          Even turned all the way down it is too loud: a pad of about {figure(needed(best, wish))} dB is missing.
         </p>
       )}
     </section>
@@ -96,9 +97,9 @@ function FiguresRow({
   return (
     <tr className="border-rule border-t">
       <td className={`py-1 leading-tight ${bold ? 'font-semibold' : ''}`}>{name}</td>
-      <td className={cell}>{figures.snrDb === null ? '?' : figures.snrDb.toFixed(1)}</td>
-      <td className={cell}>{minus(figures.spareDb.toFixed(0))}</td>
-      <td className={cell}>{minus(figures.peakDbfs.toFixed(0))}</td>
+      <td className={cell}>{figures.snrDb === null ? '?' : figure(figures.snrDb, 1)}</td>
+      <td className={cell}>{figure(figures.spareDb)}</td>
+      <td className={cell}>{figure(figures.peakDbfs)}</td>
     </tr>
   );
 }
@@ -109,10 +110,10 @@ function why(setup: Setup, { winner, snrGainDb, spareGainDb }: Contest, hot: Set
     const { noisiest } = s.figures;
     return noisiest ? `${nameIn(setup, noisiest.part)} (${noisiest.what})` : 'elsewhere';
   };
-  const spare = Math.abs(spareGainDb).toFixed(0);
+  const spare = figure(Math.abs(spareGainDb));
   if (winner === 'either') return 'Both schools come to the same here: no knob decides between noise and room.';
   if (winner === 'source hot' && snrGainDb >= 1) {
-    return `Source hot wins by ${snrGainDb.toFixed(0)} dB over noise: with the source low most noise comes from ${noisy(low)}, and gain before it lifts the voice out of that. It costs ${spare} dB of headroom before something clips.`;
+    return `Source hot wins by ${figure(snrGainDb)} dB over noise: with the source low most noise comes from ${noisy(low)}, and gain before it lifts the voice out of that. It costs ${spare} dB of headroom before something clips.`;
   }
   if (winner === 'device hot' && !hot.over) {
     return `Source low wins here: noise comes from ${noisy(hot)} either way, so nothing is lost, and there are ${spare} dB more before something clips.`;

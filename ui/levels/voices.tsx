@@ -1,5 +1,6 @@
 'use client';
 import { scaleLinear } from 'd3-scale';
+import { figure } from '@/core/format';
 import type { VoiceRange } from '@/core/levels';
 import type { Setup } from '@/core/model';
 import { nameIn, useWidth } from '../components';
@@ -52,12 +53,12 @@ export function Voices({ setup, voices }: { readonly setup: Setup; readonly voic
                   strokeLinecap="round"
                 />
                 <text x={x(v.nowSpl)} y={14} textAnchor="middle" className="fill-ink font-semibold text-sm">
-                  now {v.nowSpl.toFixed(0)}
+                  now {figure(v.nowSpl)}
                 </text>
                 {v.loudestSpl > v.quietestSpl + 6 &&
                   [v.quietestSpl, v.loudestSpl].map((spl) => (
                     <text key={spl} x={x(spl)} y={44} textAnchor="middle" className="fill-soft text-sm">
-                      {spl.toFixed(0)}
+                      {figure(spl)}
                     </text>
                   ))}
               </svg>
@@ -76,6 +77,6 @@ const inside = (v: VoiceRange): boolean => v.nowSpl <= v.loudestSpl! && v.nowSpl
 
 function spoken(setup: Setup, v: VoiceRange): string {
   const part = v.first && nameIn(setup, v.first.part);
-  const loud = part ? `; up to ${v.loudestSpl!.toFixed(0)}, where ${part} ${LIMITS[v.first!.what]}` : '';
-  return `${v.name}: clean from ${v.quietestSpl!.toFixed(0)} dB (below that ${FLOORS[v.floor!]})${loud}.`;
+  const loud = part ? `; up to ${figure(v.loudestSpl!)}, where ${part} ${LIMITS[v.first!.what]}` : '';
+  return `${v.name}: clean from ${figure(v.quietestSpl!)} dB (below that ${FLOORS[v.floor!]})${loud}.`;
 }

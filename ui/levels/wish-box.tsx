@@ -1,6 +1,6 @@
 'use client';
+import { figure } from '@/core/format';
 import type { Wish } from '@/core/levels';
-import { minus } from '../components';
 import { Slide } from '../setup';
 
 /** Where the peaks shall stand, and what shall be left above them. */
@@ -16,7 +16,7 @@ export function WishBox({ wish, onWish }: { readonly wish: Wish; readonly onWish
         min={-30}
         max={-3}
         step={1}
-        words={minus(`${wish.peakDbfs} dBFS`)}
+        words={`${figure(wish.peakDbfs)} dBFS`}
         onTurn={(peakDbfs) => onWish({ ...wish, peakDbfs })}
         onDone={() => {}}
       />

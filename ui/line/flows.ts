@@ -1,4 +1,5 @@
 import type { Report } from '@/core/assess';
+import { figure, minutesText } from '@/core/format';
 import type { GateName } from '@/core/gates';
 import { hearsFarEnd, type Setup } from '@/core/model';
 import { appOf, classOf, lower, nameIn } from '../components';
@@ -18,7 +19,7 @@ export function powerFlows(report: Report): readonly Flow[] {
       // What several supplies carry in turn is told at the first.
       if (shown.has(p.part) || s.port === null) return [];
       shown.add(p.part);
-      const label = `${p.drawMa.toFixed(0)} of ${s.supplyMa.toFixed(0)} mA`;
+      const label = `${figure(p.drawMa)} of ${figure(s.supplyMa)} mA`;
       return [{ from: s.part, to: p.part, label, wrong: s.loadMa > s.supplyMa }];
     }),
   );
@@ -28,7 +29,7 @@ export function powerFlows(report: Report): readonly Flow[] {
         {
           from: feed.part,
           to: report.device,
-          label: `charges with up to ${feed.chargeMa.toFixed(0)} mA`,
+          label: `charges with up to ${figure(feed.chargeMa)} mA`,
           wrong: false,
           dashes: '9 4',
         },
@@ -38,7 +39,7 @@ export function powerFlows(report: Report): readonly Flow[] {
     (f): Flow => ({
       from: f.from,
       to: f.to,
-      label: `${f.volt.toFixed(0)} V, ${f.milliampere.toFixed(1)} mA`,
+      label: `${figure(f.volt)} V, ${figure(f.milliampere, 1)} mA`,
       wrong: f.milliampere > f.mostMa,
       dashes: '2 3',
     }),
@@ -46,8 +47,7 @@ export function powerFlows(report: Report): readonly Flow[] {
   return [...charge, ...draws, ...phantom];
 }
 
-const hours = (minutes: number | null): string =>
-  minutes === null ? 'stays charged' : minutes < 120 ? `${minutes.toFixed(0)} min` : `${(minutes / 60).toFixed(1)} h`;
+const hours = (minutes: number | null): string => (minutes === null ? 'stays charged' : minutesText(minutes));
 
 /** What runs by itself: batteries with how long they last, and what stands on the mains. */
 export function ownPower(setup: Setup, report: Report) {
@@ -75,7 +75,7 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
   const inApp = steps.filter((s) => s.what === 'app');
   // The limit is the gate's: what may be late, and how late.
   const limit = report.verdicts.find((v) => v.gate === 'heard')!.findings.find((f) => f.unit === 'ms')?.limit;
-  const late = (ms: number) => (limit == null ? `${ms.toFixed(0)} ms` : `${ms.toFixed(0)} of ${limit} ms`);
+  const late = (ms: number) => (limit == null ? `${figure(ms)} ms` : `${figure(ms)} of ${limit} ms`);
   const heard = report.ears.filter((e) => e.leftSpl > 0 || e.rightSpl > 0);
   const silent = report.ears.filter((e) => e.leftSpl === 0 && e.rightSpl === 0 && direct(e) === 0);
   const first: readonly Flow[] =
@@ -85,7 +85,7 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
             from: null,
             to: report.playbackPart,
             label: own
-              ? `plays what it records, ${total(inApp).toFixed(0)} ms`
+              ? `plays what it records, ${figure(total(inApp))} ms`
               : `plays the ${app.networkMs ? 'caller' : 'sound'}`,
             wrong: false,
           },
@@ -96,7 +96,7 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
         (e): Flow => ({
           from: report.playbackPart,
           to: e.part,
-          label: `${Math.min(e.leftSpl, e.rightSpl).toFixed(0)} dB${own && steps.length > 0 ? `, ${late(total(steps))} late` : ''}`,
+          label: `${figure(Math.min(e.leftSpl, e.rightSpl))} dB${own && steps.length > 0 ? `, ${late(total(steps))} late` : ''}`,
           wrong: fails(report, 'heard', e.part),
         }),
       )
@@ -107,7 +107,7 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
       (e): Flow => ({
         from: hangsOn(setup, e.part),
         to: e.part,
-        label: `by wire: own voice ${direct(e).toFixed(0)} dB, ${total(report.delays.direct).toFixed(0)} ms`,
+        label: `by wire: own voice ${figure(direct(e))} dB, ${figure(total(report.delays.direct))} ms`,
         wrong: false,
         dashes: '2 3',
       }),
@@ -136,7 +136,7 @@ export function returnWords(setup: Setup, report: Report): string {
   const heard = report.verdicts.find((v) => v.gate === 'heard')!;
   if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
   const far = hearsFarEnd(setup.job.hearing) ? total(report.delays.far) : 0;
-  const late = far > 0 ? `; they hear you after ${far.toFixed(0)} ms` : '';
+  const late = far > 0 ? `; they hear you after ${figure(far)} ms` : '';
   if (setup.job.hearing === 'myself') return heard.sentence;
   const ears = report.ears.map((e) => lower(nameIn(setup, e.part))).join(', ');
   return `${nameIn(setup, report.playbackPart)} plays to ${ears}${late}`;

@@ -1,7 +1,7 @@
 'use client';
 import type { Report } from '@/core/assess';
 import type { GateName } from '@/core/gates';
-import { GATE_QUESTIONS, GATE_TITLES, MarginBar, minus, StatusMark, washOf } from '../components';
+import { GATE_QUESTIONS, GATE_TITLES, MarginBar, StatusMark, washOf } from '../components';
 
 interface Props {
   readonly report: Report;
@@ -28,7 +28,7 @@ export function Gates({ report, chosen, onChoose }: Props) {
               <StatusMark status={v.status} size={22} />
               <span className="font-semibold desk:w-20 desk:text-left">{GATE_TITLES[v.gate]}</span>
               <span className="hidden min-w-0 flex-1 desk:block">
-                <span className="block truncate text-right font-mono text-sm">{minus(v.brief)}</span>
+                <span className="block truncate text-right font-mono text-sm">{v.brief}</span>
                 <MarginBar margin={v.margin} status={v.status} />
               </span>
             </button>

@@ -1,5 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { lower, nameIn, useWidth } from '../components';
 import { type Layout, middleOf } from '../setup';
@@ -22,7 +23,7 @@ export function groundWords(setup: Setup, report: Report): string {
   const loop = report.loops[0];
   if (loop) {
     const hums = [report, ...report.also].flatMap((d) => d.channels.map((c) => c.overHumDbA)).filter((h) => h !== null);
-    const under = hums.length > 0 ? `; hum about ${Math.min(...hums).toFixed(0)} dB under the voice` : '';
+    const under = hums.length > 0 ? `; hum about ${figure(Math.min(...hums))} dB under the voice` : '';
     return `a loop: ${loop.what} through ${nameOf(loop.from)}, connections ${numbersOf(setup, loop.joints)}, ${nameOf(loop.to)}${under}`;
   }
   const joints = [...new Set(linesOf(report).flatMap((l) => l.joints))];

@@ -2,7 +2,7 @@
 import { type PointerEvent, useRef } from 'react';
 import type { Report } from '@/core/assess';
 import { type Connector, connectorNamed, mate } from '@/core/connectors';
-import { voltText } from '@/core/format';
+import { figure, voltText } from '@/core/format';
 import { roleText } from '@/core/gates';
 import type { PortSpec, Setup } from '@/core/model';
 import { FARTHEST_MM } from '@/core/readings';
@@ -64,7 +64,7 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
           {partName(plug.part)} into {partName(socket.part)}
         </span>
         <span className="font-normal text-soft text-sm">
-          {outMm === 0 ? 'home' : `${outMm.toFixed(1)} mm out`}; draw the plug along
+          {outMm === 0 ? 'home' : `${figure(outMm, 1)} mm out`}; draw the plug along
         </span>
       </h2>
       <div ref={ref} className="mt-1" style={{ minHeight: HEIGHT }}>
@@ -229,7 +229,7 @@ function Way({ way, plug, socket }: { readonly way: WayIn; readonly plug: PortSp
         {way.map((w) => (
           <li key={w.fromMm} className="flex gap-2 border-rule border-t py-0.5">
             <span className="w-24 shrink-0 font-mono">
-              {w.fromMm.toFixed(1)}–{w.toMm.toFixed(1)} mm
+              {figure(w.fromMm, 1)}–{figure(w.toMm, 1)} mm
             </span>
             <span className={w.bridges ? 'text-fail' : ''}>
               {w.touches.length === 0

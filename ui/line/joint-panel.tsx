@@ -3,7 +3,7 @@ import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import { otherHoles } from '@/core/change';
 import { connectorNamed, describeConnector } from '@/core/connectors';
-import { ohmText, voltText } from '@/core/format';
+import { figure, ohmText, voltText } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { FARTHEST_MM } from '@/core/readings';
 import { Button, partName, useCloseUp } from '../components';
@@ -64,7 +64,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
             min={0}
             max={FARTHEST_MM}
             step={0.1}
-            words={outMm === 0 ? 'home' : `${outMm.toFixed(1)} mm`}
+            words={outMm === 0 ? 'home' : `${figure(outMm, 1)} mm`}
             onTurn={(to) => turn(`Plug of connection ${number} out by ${to} mm`, { outMm: to })}
             onDone={onDone}
           />
@@ -122,7 +122,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
         <p className="mt-2 text-sm">
           At 1 kHz {ohmText(reading.loading.sourceOhm)} feeds{' '}
           {reading.loading.loadOhm === null ? 'next to no load' : ohmText(reading.loading.loadOhm)}, which takes{' '}
-          {Math.abs(reading.loading.lossDb).toFixed(1)} dB.
+          {figure(Math.abs(reading.loading.lossDb), 1)} dB.
         </p>
       )}
       {sensed && (
@@ -140,7 +140,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
             {probes
               .map(
                 (p) =>
-                  `${voltText(p.openVolt)} on ${p.contact} (${Math.abs(p.shortMilliampere).toFixed(1)} mA shorted)`,
+                  `${voltText(p.openVolt)} on ${p.contact} (${figure(Math.abs(p.shortMilliampere), 1)} mA shorted)`,
               )
               .join(', ')}
             .

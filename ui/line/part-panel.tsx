@@ -1,5 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import { type Drawer, hasFigure, type Part, quantity, type Setup, turnKnob } from '@/core/model';
 import { classOf, Figures, partName, useSwaps } from '../components';
 import { Knob, Slide } from '../setup';
@@ -76,7 +77,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
             min={0.2}
             max={LONGEST_M}
             step={0.2}
-            words={`${quantity(part, partClass, 'lengthM').toFixed(1)} m`}
+            words={`${figure(quantity(part, partClass, 'lengthM'), 1)} m`}
             onTurn={(to) => onTurn(`Length of ${partName(part)}`, withLength(setup, part, to))}
             onDone={onDone}
           />
@@ -93,7 +94,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
               min={0.05}
               max={3}
               step={0.05}
-              words={`${p.distanceM.toFixed(2)} m`}
+              words={`${figure(p.distanceM, 2)} m`}
               onTurn={(to) => move(p.source, to)}
               onDone={onDone}
             />

@@ -3,7 +3,7 @@ import type { Report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import type { Standing as Known, Mend } from '@/core/mend';
 import type { Setup } from '@/core/model';
-import { minus, outcomeText, useMoney } from '../components';
+import { outcomeText, useMoney } from '../components';
 
 interface Props {
   readonly report: Report;
@@ -23,7 +23,7 @@ export function Standing({ report, standing: { causes, mends, cut }, searching, 
         <span className={fails ? 'text-fail' : ''}>{verdict}</span>
         {count && <span className="ml-2 font-normal text-base text-soft">{count}</span>}
       </h2>
-      {sentence && <p className="leading-snug">{minus(sentence)}</p>}
+      {sentence && <p className="leading-snug">{sentence}</p>}
       {fails && first && <Fix mend={first} onMend={onMend} />}
       {fails && !first && (
         <p className="mt-1 text-soft text-sm">
@@ -47,7 +47,7 @@ function Fix({ mend, onMend }: { readonly mend: Mend; readonly onMend: Props['on
       onClick={() => onMend(mend.label, mend.setup)}
       className="mt-2 min-h-11 w-full rounded-lg border border-accent bg-accent px-3 py-2 text-left text-accent-ink hover:opacity-90"
     >
-      <span className="font-semibold">{minus(mend.label)}</span>
+      <span className="font-semibold">{mend.label}</span>
       <span className="block text-sm">{outcomeText(mend, money)}</span>
     </button>
   );

@@ -1,5 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
+import { minutesText } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { Button, classOf, nameIn } from '../components';
 import { Slide } from '../setup';
@@ -52,7 +53,7 @@ export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
                 <span className="font-mono text-accent">{letterOf(i)}</span> {name}
               </span>
               <span className={`text-right font-mono ${fails ? 'font-semibold text-fail' : ''}`}>
-                {r.minutes === null ? 'stays charged' : `${r.minutes.toFixed(0)} min`}
+                {r.minutes === null ? 'stays charged' : minutesText(r.minutes)}
               </span>
             </p>
             <Slide

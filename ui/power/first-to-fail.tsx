@@ -1,5 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { nameIn } from '../components';
 
@@ -33,7 +34,7 @@ export function FirstToFail({ setup, report }: { readonly setup: Setup; readonly
                 <span className="block h-full bg-accent" style={{ width: `${(100 * share).toFixed(0)}%` }} />
               </span>
               <span className={`text-right font-mono text-sm ${short ? 'font-semibold text-fail' : ''}`}>
-                {short ? `${(-p.spareMa).toFixed(0)} mA short` : `${p.spareMa.toFixed(0)} mA spare`}
+                {short ? `${figure(-p.spareMa)} mA short` : `${figure(p.spareMa)} mA spare`}
               </span>
             </li>
           );

@@ -1,5 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import { hasFigure, quantity, type Setup } from '@/core/model';
 import { ohmPerMetre } from '@/core/power';
 import { classOf, NumberField, nameIn } from '../components';
@@ -39,7 +40,7 @@ export function Leads({ setup, report, onKeep }: Props) {
           <div key={part.id} className="mt-1 border-rule border-t pt-1 first-of-type:border-t-0">
             <p className="flex justify-between gap-2">
               <span className="wrap-anywhere min-w-0 font-semibold leading-tight">{nameIn(setup, part.id)}</span>
-              {behind && <span className="shrink-0 font-mono">{behind.volt.toFixed(2)} V</span>}
+              {behind && <span className="shrink-0 font-mono">{figure(behind.volt, 2)} V</span>}
             </p>
             <div className="grid grid-cols-2 gap-2">
               <NumberField
@@ -58,10 +59,10 @@ export function Leads({ setup, report, onKeep }: Props) {
                   onChange={(e) => set('ohmPerM', Number(ohmPerMetre(Number(e.target.value)).toPrecision(3)))}
                   className="mt-0.5 min-h-10 w-full rounded-lg border border-soft bg-paper px-2 text-base"
                 >
-                  {gauge === undefined && <option value="">{(1000 * q('ohmPerM')).toFixed(0)} mΩ/m</option>}
+                  {gauge === undefined && <option value="">{figure(1000 * q('ohmPerM'))} mΩ/m</option>}
                   {GAUGES.map((g) => (
                     <option key={g} value={g}>
-                      {g}: {(1000 * ohmPerMetre(g)).toFixed(0)} mΩ/m
+                      {g}: {figure(1000 * ohmPerMetre(g))} mΩ/m
                     </option>
                   ))}
                 </select>

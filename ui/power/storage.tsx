@@ -1,4 +1,5 @@
 'use client';
+import { minutesText } from '@/core/format';
 import { videoMinutes, wavMinutes } from '@/core/power';
 import { NumberField, useLiking } from '../components';
 
@@ -62,7 +63,8 @@ export function Storage({ minutes }: { readonly minutes: number }) {
           <li key={what} className="flex justify-between gap-2 border-rule border-t py-1">
             <span>{what}</span>
             <span className={`font-mono ${fits < minutes ? 'font-semibold text-fail' : ''}`}>
-              {fits.toFixed(0)} min{fits < minutes ? ', too little' : ''}
+              {minutesText(fits)}
+              {fits < minutes ? ', too little' : ''}
             </span>
           </li>
         ))}

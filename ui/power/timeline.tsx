@@ -2,6 +2,7 @@
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { Report } from '@/core/assess';
+import { minutesText } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { shareAt } from '@/core/power';
 import { nameIn, useWidth } from '../components';
@@ -105,7 +106,7 @@ function spoken(setup: Setup, report: Report): string {
   return report.runtimes
     .map(
       (r, i) =>
-        `${letterOf(i)}, ${nameIn(setup, r.part)}: ${r.minutes === null ? 'stays charged' : `lasts ${r.minutes.toFixed(0)} minutes`}`,
+        `${letterOf(i)}, ${nameIn(setup, r.part)}: ${r.minutes === null ? 'stays charged' : `lasts ${minutesText(r.minutes)}`}`,
     )
     .join('. ');
 }

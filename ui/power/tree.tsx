@@ -1,5 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import { partIn, type Setup } from '@/core/model';
 import { classOf, nameIn, PartIcon } from '../components';
 
@@ -32,8 +33,7 @@ export function Tree({ setup, report }: Props) {
               {nameIn(setup, report.device)}{' '}
               {report.feed && (
                 <span className="font-normal text-soft text-sm">
-                  charged meanwhile with up to {report.feed.chargeMa.toFixed(0)} mA from{' '}
-                  {nameIn(setup, report.feed.part)}
+                  charged meanwhile with up to {figure(report.feed.chargeMa)} mA from {nameIn(setup, report.feed.part)}
                 </span>
               )}
             </span>
@@ -86,9 +86,9 @@ function Phantom({ setup, report, of }: Props & { readonly of: string }) {
             <span className="text-soft text-sm">connection {setup.joints.findIndex((j) => j.id === f.joint) + 1}</span>
           </span>
           <span className={`text-right font-mono text-sm ${f.milliampere > f.mostMa ? 'font-semibold text-fail' : ''}`}>
-            {f.milliampere.toFixed(1)} of {f.mostMa} mA
+            {figure(f.milliampere, 1)} of {f.mostMa} mA
           </span>
-          <span className="hidden text-right font-mono text-soft text-sm desk:block">{f.volt.toFixed(1)} V</span>
+          <span className="hidden text-right font-mono text-soft text-sm desk:block">{figure(f.volt, 1)} V</span>
         </li>
       ))}
     </ul>
@@ -109,7 +109,7 @@ function Row({ setup, report, node }: Props & { readonly node: Node }) {
         {!node.powered && <span className="font-semibold text-fail text-sm">gets too little</span>}
         {node.noData?.part === node.part && <span className="text-soft text-sm">power only, no data</span>}
         {node.phantomMa > 0.5 && (
-          <span className="text-soft text-sm">{node.phantomMa.toFixed(0)} mA of it for phantom power</span>
+          <span className="text-soft text-sm">{figure(node.phantomMa)} mA of it for phantom power</span>
         )}
       </span>
       {supply ? (
@@ -124,18 +124,18 @@ function Row({ setup, report, node }: Props & { readonly node: Node }) {
             />
           </span>
           <span className={`text-right font-mono text-sm ${over ? 'font-semibold text-fail' : ''}`}>
-            {supply.loadMa.toFixed(0)} of {supply.supplyMa.toFixed(0)} mA
+            {figure(supply.loadMa)} of {figure(supply.supplyMa)} mA
           </span>
         </>
       ) : (
         <>
           <span className="hidden desk:block" />
           <span className="text-right font-mono text-sm">
-            {node.drawMa > 0 ? `${node.drawMa.toFixed(0)} mA` : 'passes on'}
+            {node.drawMa > 0 ? `${figure(node.drawMa)} mA` : 'passes on'}
           </span>
         </>
       )}
-      <span className="hidden text-right font-mono text-soft text-sm desk:block">{node.volt.toFixed(2)} V</span>
+      <span className="hidden text-right font-mono text-soft text-sm desk:block">{figure(node.volt, 2)} V</span>
     </div>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import type { GateName, Status } from '@/core/gates';
 import type { Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
@@ -98,7 +99,7 @@ export function GateCard({
                     {q.label}
                     {q.cost > 0 && <span className="text-soft text-sm"> · about {money(q.cost)}</span>}
                   </span>
-                  <span className="shrink-0 font-mono font-semibold">some {q.gainDb.toFixed(0)} dB</span>
+                  <span className="shrink-0 font-mono font-semibold">some {figure(q.gainDb)} dB</span>
                 </button>
               </li>
             ))}

@@ -1,5 +1,5 @@
+import { signed } from '@/core/format';
 import { isFader, type KnobSpec, knobAt, type Part, type PartClass } from '@/core/model';
-import { signed } from '../components';
 
 /** Where a knob stands, in words. */
 export function positionText(knob: KnobSpec, at: number): string {

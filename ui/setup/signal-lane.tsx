@@ -2,8 +2,9 @@
 import { scaleLinear } from 'd3-scale';
 import { area, curveStepAfter, line } from 'd3-shape';
 import type { Place, Report } from '@/core/assess';
+import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
-import { minus, useWidth } from '../components';
+import { useWidth } from '../components';
 import { type Layout, middleOf } from './layout';
 
 const HEIGHT = 170;
@@ -64,7 +65,7 @@ export function SignalLane({ setup, report, layout, stopsAt }: Props) {
             <g key={t}>
               <line x1={LEFT} x2={width} y1={y(t)} y2={y(t)} className="stroke-rule" />
               <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" className="fill-soft text-xs">
-                {minus(String(t))}
+                {figure(t)}
               </text>
             </g>
           ))}
@@ -161,7 +162,7 @@ function RoomLeft({
         strokeWidth={1.5}
       />
       <text x={step.x + 16} y={(top + bottom) / 2 + 5} className="font-semibold">
-        {room < 0 ? `${(-room).toFixed(0)} dB too loud` : `${room.toFixed(0)} dB headroom`}
+        {room < 0 ? `${figure(-room)} dB too loud` : `${figure(room)} dB headroom`}
       </text>
     </g>
   );
@@ -190,7 +191,7 @@ function spoken(setup: Setup, report: Report): string {
     const name = setup.job.sources.find((s) => s.id === l.source)?.name ?? l.source;
     const end = l.places.at(-1);
     if (!l.arrives || !end || end.peakDbu === null || end.ceilingDbu === null) return `${name} does not arrive`;
-    return `${name}: peaks ${(end.ceilingDbu - end.peakDbu).toFixed(0)} dB below full scale at the input`;
+    return `${name}: peaks ${figure(end.ceilingDbu - end.peakDbu)} dB below full scale at the input`;
   });
   return `Signal in dBu along the line. ${words.join('. ')}.`;
 }

@@ -1,5 +1,6 @@
 import { csvFormatRows } from 'd3-dsv';
 import { connectorNamed, describeConnector } from '../../connectors';
+import { figure } from '../../format';
 import { type Catalogue, classIn, type Drawer, type PartClass, type PortSpec } from '../../model';
 import { priceBand } from './prices';
 
@@ -60,7 +61,7 @@ function orders(ends: readonly PortSpec[]): readonly string[] {
 
 function lengths(c: PartClass): readonly string[] {
   const metres = c.kind === 'lead' ? c.values.lengthM?.value : undefined;
-  return metres === undefined ? [] : [`${(0.5 * metres).toFixed(1)} to ${(1.5 * metres).toFixed(1)} m`];
+  return metres === undefined ? [] : [`${figure(0.5 * metres, 1)} to ${figure(1.5 * metres, 1)} m`];
 }
 
 function checks(c: PartClass): readonly string[] {
