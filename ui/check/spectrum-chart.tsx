@@ -3,7 +3,7 @@ import { line } from 'd3-shape';
 import { figure } from '@/core/format';
 import type { TakeReport } from '@/core/take';
 import { channelName } from '@/core/take';
-import { useWidth } from '../components';
+import { FootAxis, LevelAxis, useWidth } from '../components';
 
 const HEIGHT = 190;
 const EDGE = { left: 40, right: 8, top: 8, bottom: 20 };
@@ -41,19 +41,13 @@ export function SpectrumChart({ measured: { perChannel, channels, rateHz } }: { 
             role="img"
             aria-label={hum ? `Mains hum at ${figure(hum.mainsHz, 1)} Hz` : 'Spectrum without mains hum'}
           >
-            {y.ticks(4).map((t) => (
-              <g key={t}>
-                <line x1={EDGE.left} x2={x.range()[1]} y1={y(t)} y2={y(t)} className="stroke-rule" />
-                <text x={EDGE.left - 6} y={y(t) + 4} textAnchor="end" className="fill-soft font-mono text-[11px]">
-                  {String(t).replace('-', '−')}
-                </text>
-              </g>
-            ))}
-            {TICKS.filter((t) => t < rateHz / 2).map((t) => (
-              <text key={t} x={x(t)} y={HEIGHT - 5} textAnchor="middle" className="fill-soft font-mono text-[11px]">
-                {t < 1000 ? t : `${t / 1000}k`}
-              </text>
-            ))}
+            <LevelAxis ticks={y.ticks(4)} y={y} left={EDGE.left} right={x.range()[1]} />
+            <FootAxis
+              ticks={TICKS.filter((t) => t < rateHz / 2)}
+              x={x}
+              at={HEIGHT - 5}
+              text={(t) => (t < 1000 ? String(t) : `${t / 1000}k`)}
+            />
             {hum?.harmonics.map((h) => (
               <g key={h.n}>
                 <rect

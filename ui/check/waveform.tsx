@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale';
 import { clockText } from '@/core/format';
 import type { Status } from '@/core/gates';
 import type { ChannelFigures, Mark } from '@/core/take';
-import { useWidth } from '../components';
+import { FootAxis, LevelAxis, useWidth } from '../components';
 
 interface Props {
   readonly name: string;
@@ -54,25 +54,13 @@ export function Waveform({ name, outline, seconds, marks, status }: Props) {
             role="img"
             aria-label={`The wave of ${name}, ${marks.length} places marked`}
           >
-            {[0, -30].map((db) => (
-              <g key={db}>
-                <line
-                  x1={EDGE.left}
-                  x2={x.range()[1]}
-                  y1={middle - reach(10 ** (db / 20))}
-                  y2={middle - reach(10 ** (db / 20))}
-                  className="stroke-rule"
-                />
-                <text
-                  x={EDGE.left - 6}
-                  y={middle - reach(10 ** (db / 20)) + (db === 0 ? 10 : 4)}
-                  textAnchor="end"
-                  className="fill-soft font-mono text-[11px]"
-                >
-                  {String(db).replace('-', '−')}
-                </text>
-              </g>
-            ))}
+            <LevelAxis
+              ticks={[0, -30]}
+              y={(db) => middle - reach(10 ** (db / 20))}
+              left={EDGE.left}
+              right={x.range()[1]}
+              below={(db) => (db === 0 ? 10 : 4)}
+            />
             <path
               d={shape(
                 (i) => reach(Math.max(0, outline.high[i])),
@@ -101,14 +89,12 @@ export function Waveform({ name, outline, seconds, marks, status }: Props) {
                 <path d={`M${x(m.at) - 4},0h8l-4,7z`} stroke="none" />
               </g>
             ))}
-            {x
-              .ticks(Math.max(2, Math.floor(width / 110)))
-              .filter((t) => x(t) < width - 24)
-              .map((t) => (
-                <text key={t} x={x(t)} y={HEIGHT - 4} textAnchor="middle" className="fill-soft font-mono text-[11px]">
-                  {clockText(t, seconds < 10 ? 1 : 0)}
-                </text>
-              ))}
+            <FootAxis
+              ticks={x.ticks(Math.max(2, Math.floor(width / 110))).filter((t) => x(t) < width - 24)}
+              x={x}
+              at={HEIGHT - 4}
+              text={(t) => clockText(t, seconds < 10 ? 1 : 0)}
+            />
           </svg>
         )}
       </div>

@@ -1,3 +1,4 @@
+export { FootAxis, LevelAxis } from './axes';
 export { type Backup, backedUp, useBackup } from './backup';
 export { Basis } from './basis';
 export { Button } from './button';

@@ -1,4 +1,5 @@
 import { catalogue } from '@/catalogue';
+import { freshId } from '@/core/change';
 import { withArticle } from '@/core/format';
 import {
   type Arrangement,
@@ -115,7 +116,7 @@ function withVoices(job: Job, n: number): Job {
   const voices = job.sources.filter(isVoice);
   const wanted: Source[] = Array.from(
     { length: n },
-    (_, i) => voices[i] ?? { id: freshId(job, 'voice', i + 1), name: `Voice ${i + 1}`, splAt1m: 62 },
+    (_, i) => voices[i] ?? { id: freshSourceId(job, `voice-${i + 1}`), name: `Voice ${i + 1}`, splAt1m: 62 },
   );
   return withSources(job, [...wanted, ...job.sources.filter((s) => !isVoice(s))]);
 }
@@ -128,7 +129,7 @@ export function withSources(job: Job, sources: readonly Source[]): Job {
 
 /** An instrument before a microphone, or what comes out of a part by wire. */
 export const newInstrument = (job: Job): Source => ({
-  id: freshId(job, 'instrument', 1),
+  id: freshSourceId(job, 'instrument'),
   name: 'Instrument',
   splAt1m: 80,
   sound: 'music',
@@ -137,11 +138,11 @@ export const newInstrument = (job: Job): Source => ({
 /** What sound comes out of by wire. */
 export const WIRED = [...catalogue.parts.values()].filter((c) => c.kind === 'source');
 
-function freshId(job: Job, stem: string, from: number): string {
-  let n = from;
-  while (job.sources.some((s) => s.id === `${stem}-${n}`)) n += 1;
-  return `${stem}-${n}`;
-}
+const freshSourceId = (job: Job, stem: string): string =>
+  freshId(
+    job.sources.map((s) => s.id),
+    stem,
+  );
 
 export const BLANKS = {
   purpose: {

@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
 import type { Answer, Route } from '@/core/plan';
-import { useWidth } from '../components';
+import { FootAxis, LevelAxis, useWidth } from '../components';
 import { letterOf } from './letter';
 
 const HEIGHT = 250;
@@ -50,33 +50,20 @@ export function CostChart({
               height={HEIGHT - EDGE.bottom - y(0)}
               className="fill-fail-wash"
             />
-            {[0, 1, 2]
-              .filter((t) => t <= top)
-              .map((t) => (
-                <g key={t}>
-                  <line
-                    x1={EDGE.left}
-                    x2={x.range()[1]}
-                    y1={y(t)}
-                    y2={y(t)}
-                    className={t === 0 ? 'stroke-ink' : 'stroke-rule'}
-                  />
-                  <text x={EDGE.left - 6} y={y(t) + 4} textAnchor="end" className="fill-soft text-xs">
-                    {t}
-                  </text>
-                </g>
-              ))}
+            <LevelAxis
+              ticks={[0, 1, 2].filter((t) => t <= top)}
+              y={y}
+              left={EDGE.left}
+              right={x.range()[1]}
+              strong={0}
+            />
             <text x={EDGE.left + 4} y={EDGE.top + 10} className="fill-soft text-xs">
               margin; 0 just passes
             </text>
             <text x={EDGE.left + 4} y={HEIGHT - EDGE.bottom - 6} className="fill-fail text-xs">
               a gate fails
             </text>
-            {x.ticks(4).map((t) => (
-              <text key={t} x={x(t)} y={HEIGHT - 12} textAnchor="middle" className="fill-soft text-xs">
-                {t}
-              </text>
-            ))}
+            <FootAxis ticks={x.ticks(4)} x={x} at={HEIGHT - 12} />
             <text x={x.range()[1]} y={HEIGHT - 4} textAnchor="end" className="fill-soft text-xs">
               to buy
             </text>

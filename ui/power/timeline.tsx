@@ -5,7 +5,7 @@ import type { Report } from '@/core/assess';
 import { minutesText } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { shareAt } from '@/core/power';
-import { nameIn, useWidth } from '../components';
+import { FootAxis, LevelAxis, nameIn, useWidth } from '../components';
 import { DASHES, letterOf } from './looks';
 
 const HEIGHT = 230;
@@ -39,14 +39,7 @@ export function Timeline({ setup, report }: { readonly setup: Setup; readonly re
       <div ref={ref}>
         {width > 0 && (
           <svg width={width} height={HEIGHT} role="img" aria-label={spoken(setup, report)}>
-            {[0, 0.5, 1].map((t) => (
-              <g key={t}>
-                <line x1={EDGE.left} x2={x.range()[1]} y1={y(t)} y2={y(t)} className="stroke-rule" />
-                <text x={EDGE.left - 6} y={y(t) + 4} textAnchor="end" className="fill-soft text-xs">
-                  {100 * t} %
-                </text>
-              </g>
-            ))}
+            <LevelAxis ticks={[0, 0.5, 1]} y={y} left={EDGE.left} right={x.range()[1]} text={(t) => `${100 * t} %`} />
             <rect
               x={EDGE.left}
               width={x.range()[1] - EDGE.left}
@@ -69,11 +62,7 @@ export function Timeline({ setup, report }: { readonly setup: Setup; readonly re
             >
               end of the job
             </text>
-            {x.ticks(6).map((t) => (
-              <text key={t} x={x(t)} y={HEIGHT - 8} textAnchor="middle" className="fill-soft text-xs">
-                {t}
-              </text>
-            ))}
+            <FootAxis ticks={x.ticks(6)} x={x} at={HEIGHT - 8} />
             {cells.map((cell, i) => {
               const flat = (report.runtimes[i].minutes ?? Number.POSITIVE_INFINITY) < minutes;
               return (

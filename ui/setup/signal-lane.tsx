@@ -4,7 +4,7 @@ import { area, curveStepAfter, line } from 'd3-shape';
 import type { Place, Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
-import { useWidth } from '../components';
+import { LevelAxis, useWidth } from '../components';
 import { type Layout, middleOf } from './layout';
 
 const HEIGHT = 170;
@@ -61,14 +61,7 @@ export function SignalLane({ setup, report, layout, stopsAt }: Props) {
     <div ref={ref}>
       {width > 0 && (
         <svg width={width} height={HEIGHT} role="img" aria-label={spoken(setup, report)}>
-          {[0, -40, -80, -120].map((t) => (
-            <g key={t}>
-              <line x1={LEFT} x2={width} y1={y(t)} y2={y(t)} className="stroke-rule" />
-              <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" className="fill-soft text-xs">
-                {figure(t)}
-              </text>
-            </g>
-          ))}
+          <LevelAxis ticks={[0, -40, -80, -120]} y={y} left={LEFT} right={width} />
           {main.length > 0 && (
             <>
               <path
