@@ -29,6 +29,10 @@ export interface AssessOptions {
  * The one function that all else calls: what a setup will do, as numbers and eight verdicts. Pure.
  * The setup must have passed `checkDocument` against the same catalogue.
  * @returns a circuit problem only when a class of the catalogue is wrong in itself.
+ * @throws where a part's class is not in the catalogue: the setup was not checked
+ * @example
+ * const assessed = assess(setup, catalogue);
+ * if (assessed.ok) assessed.value.verdicts.map((v) => `${v.gate}: ${v.sentence}`);
  */
 export function assess(
   setup: Setup,

@@ -29,6 +29,7 @@ const MOST_CAUSES = 4;
  * the signal stops: the joint that would let it through if every contact met its like.
  * @param useful is told each single act that alone does something and harms nothing.
  * Steps are yielded after each try, so that a caller can stop; the last is the answer.
+ * @example for (const causes of causesOf(setup, catalogue, mustAssess(setup, catalogue))) show(causes);
  */
 export function* causesOf(
   setup: Setup,

@@ -5,6 +5,7 @@ import { attachPart, freshJointId, insertPart, swapPart, takeOut } from './struc
 /**
  * The setup after an act. Pure; the setup must have passed `checkDocument`.
  * @returns null where it cannot be done: the hole is taken, the part does not go there, a joint or part is not there.
+ * @example const seated = apply(setup, catalogue, { do: 'seat', joint: 'j4', outMm: 0 });
  */
 export function apply(setup: Setup, catalogue: Catalogue, change: Change): Setup | null {
   switch (change.do) {

@@ -57,6 +57,9 @@ export interface Transfer {
 /**
  * Prepare a netlist for solving.
  * @returns a typed problem naming the node or element when the netlist has no single finite answer.
+ * @example
+ * const circuit = prepare({ elements: [{ kind: 'resistor', name: 'r', a: 'in', b: '0', ohm: 1000 }] });
+ * if (circuit.ok) circuit.value.at(1000);
  */
 export function prepare(netlist: Netlist): Result<Circuit> {
   const wrong = checkNetlist(netlist) ?? findFloating(netlist, false);

@@ -14,6 +14,8 @@ const ANALOGUE: ReadonlySet<string> = new Set(['mic', 'line', 'instrument', 'hea
  * What a schema cannot say of a class: names that are used once, and exist; figures that are used, and plausible; nodes that
  * are tied down; limits where something could do harm; standards that are named.
  * @param c of the shape that the schema asks for.
+ * @returns each fault with the field it is in; none of a class that can ship
+ * @example faultsOfPart(partClass, cells).map((f) => `${f.field}: ${f.message}`);
  */
 export function faultsOfPart(c: PartClass, cells: readonly CellClass[]): readonly Fault[] {
   const faults: Fault[] = [];

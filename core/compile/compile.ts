@@ -38,6 +38,8 @@ const NONE: ReadonlySet<string> = new Set();
 /**
  * Join the circuits of all parts into one netlist. The setup must have passed `checkDocument`.
  * A joint that does not fit adds nothing to the netlist: its two sides stay apart, and Fit says why.
+ * @throws where the setup's devices are not those of its job, or a class is not in the catalogue
+ * @example const { netlist, limits } = compile(setup, catalogue);
  */
 export function compile(
   setup: Setup,

@@ -24,6 +24,9 @@ export type Mating =
  * Concentric ones are decided by geometry alone: with the plug out by d, what stands at p in the socket meets p - d on the plug.
  * @param outMm millimetres, 0 or more.
  * @returns the contacts that touch, or why the two do not go together.
+ * @example
+ * const mating = mate(connectorNamed('plug-3.5-3')!, connectorNamed('socket-3.5-4')!, 0);
+ * if (mating.fits) mating.touches; // the sleeve lies on two contacts
  */
 export function mate(a: Connector, b: Connector, outMm: number): Mating {
   if (a.form === 'keyed' && b.form === 'keyed') {

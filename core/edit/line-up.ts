@@ -37,7 +37,13 @@ export type LineUpProgress =
 /** How much of the work reading both is; the comparing at places is the rest. */
 const READING = 0.7;
 
-/** Where does the second take lie against the first, and does its clock run alike? At once, for tests and commands. */
+/**
+ * Where does the second take lie against the first, and does its clock run alike? At once, for tests and commands.
+ * @throws what reading the sounds throws
+ * @example
+ * const lined = await lineUp(camera, recorder);
+ * if (lined.ok) lined.value.offsetS;
+ */
 export async function lineUp(first: Sound, second: Sound): Promise<Lined> {
   for await (const p of liningUp(first, second)) if (p.done) return p.lined;
   throw new Error('a line-up ended without an answer');

@@ -1,7 +1,12 @@
 /** Width of a notch, hertz: narrow enough to leave a voice alone, wide enough for mains that wander. */
 const WIDTH_HZ = 1.5;
 
-/** The sound without what lies at these frequencies (one two-pole notch after the other; any handbook). */
+/**
+ * The sound without what lies at these frequencies (one two-pole notch after the other; any handbook).
+ * @param x samples of one channel
+ * @returns as many samples
+ * @example notched(samples, 48_000, [50, 100, 150]);
+ */
 export function notched(x: Float32Array, rateHz: number, frequenciesHz: readonly number[]): Float32Array {
   const out = x.slice();
   for (const hz of frequenciesHz.filter((f) => f < rateHz / 2)) {

@@ -117,7 +117,12 @@ export interface Said {
   readonly detail?: string;
 }
 
-/** A room's texts by their ids, made into words by one function; another language is another table of the same ids. */
+/**
+ * A room's texts by their ids, made into words by one function; another language is another table of the same ids.
+ * @example
+ * const { message, say } = wordsOf({ hot: '{part} is {db:db} too loud[ at connection {joint:n}].' });
+ * say(message('hot', { part: 'Mixer', db: 6, joint: null })).sentence; // Mixer is 6 dB too loud.
+ */
 export function wordsOf<const Table extends Readonly<Record<string, Text>>>(table: Table) {
   const ready = new Map<string, { readonly say: readonly Segment[]; readonly why: readonly Segment[] | null }>();
   for (const [id, text] of Object.entries(table)) {

@@ -31,6 +31,8 @@ const isOwn = (gate: GateName, topic: string): boolean => {
 /**
  * All gates, in order. Every device that records must get what it needs: the worst of them speaks.
  * @param also the same setup as seen from its further destinations.
+ * @returns one verdict a gate, in the order of GATES
+ * @example const seen = judge(readings).find((v) => v.gate === 'seen')!.sentence;
  */
 export const judge = (readings: Readings, also: readonly Readings[] = []): readonly Verdict[] =>
   GATES.map((gate) => {

@@ -134,7 +134,11 @@ export function standing(around: Surroundings, session: Session, chosenInput: Ch
   return input ? act(around, now, { do: 'choose', input }) : now;
 }
 
-/** Why an entry is not recorded; null for the one that is. */
+/**
+ * Why an entry is not recorded; null for the one that is.
+ * @returns null where it is recorded
+ * @example whyNot(app, standing, entry) === 'plugged-late';
+ */
 export function whyNot(app: AppClass, now: StandIn, entry: InputEntry): Absence | null {
   if (!entry.listed) return entry.why;
   const key = keyOf(entry);

@@ -26,7 +26,10 @@ export function gainBits(question: Question, among: readonly PartClass[]): numbe
 export const possible = (question: Question, among: readonly PartClass[]): readonly string[] =>
   Object.keys(question.answers).filter((key) => among.some((c) => question.of(c) === key));
 
-/** The question that narrows most, of equals the one that is easiest to see; null when none narrows any more. */
+/**
+ * The question that narrows most, of equals the one that is easiest to see; null when none narrows any more.
+ * @example nextQuestion(candidates(classes, answers), answers)?.text;
+ */
 export function nextQuestion(among: readonly PartClass[], answers: Answers): Question | null {
   let best: Question | null = null;
   let most = 0;

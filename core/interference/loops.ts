@@ -26,6 +26,8 @@ const LEAST_MICROAMPERE = 0.5;
 /**
  * Ground loops, found by where the current goes: each mains source alone is driven at the mains frequency, and the joints
  * and earths that carry its current are the loop.
+ * @returns the loops that carry more than the air lets through, with their current, microamperes
+ * @example loopsOf(compiled, responses).map((l) => l.joints);
  */
 export function loopsOf(compiled: Compiled, responses: Responses): readonly Loop[] {
   const loops: Loop[] = [];

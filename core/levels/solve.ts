@@ -48,6 +48,8 @@ const SLACK_DB = 0.05;
  * can be at once, and with them the voice over noise. That is the one school; walking from the other end gives the other.
  * Steps of the knobs and several voices bend this a little, so the best is then sought among the neighbours by `assess`.
  * @returns null when nothing arrives, or no gain changes what is recorded.
+ * @param wish the peaks wanted, dBFS, and the least headroom, dB
+ * @example const best = solveKnobs(setup, catalogue)?.best.setup; // the setup with its knobs set
  */
 export function solveKnobs(setup: Setup, catalogue: Catalogue, wish: Wish = USUAL_WISH): Solution | null {
   const now = mustAssess(setup, catalogue);

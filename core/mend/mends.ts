@@ -34,6 +34,9 @@ const MOST_SETTLED = 8;
  * What would mend the setup? Acts alone or in twos, each tried by `assess` on a copy before it is offered, nothing idle in
  * it: what is at hand first, then what is taken from the bag or bought, another way altogether last.
  * Yields the standing as it grows, so that a caller can show it and stop.
+ * @throws where the setup was not checked against the catalogue
+ * @example
+ * for (const { causes, mends: fixes } of mends(setup, drawer, catalogue)) show(causes[0]?.sentence, fixes[0]?.label);
  */
 export function* mends(setup: Setup, drawer: Drawer | null, catalogue: Catalogue): Generator<Standing> {
   const most = looseParts(setup, catalogue).size > VERY_MANY_LOOSE ? MOST_STEPS / 4 : MOST_STEPS;

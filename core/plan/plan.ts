@@ -69,6 +69,8 @@ const GOOD_MARGIN = 0.3;
  * Find chains for a job, by least money and by fewest pieces in turn, and keep those that none beats, in the order that the
  * job prefers.
  * A generator: each step is one chain assessed, so the caller shows the first answer at once and stops when it likes.
+ * @param drawer what is owned, with its prices and currency; null for nothing
+ * @example for (const { answers, done } of plan(job, drawer, catalogue)) if (done) show(answers[0]);
  */
 export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<PlanProgress> {
   // Chains lead to the first device; the others are reached from what is on the way there, or by chains of their own.

@@ -18,6 +18,9 @@ const VALIDATORS: Readonly<Record<string, ValidateFunction>> = {
 /**
  * Read a document from the text of a file: of this version or an older one, in the words of this catalogue.
  * @returns the document when it can be worked with, else its first fault with its JSON pointer.
+ * @example
+ * const read = readDocument(await file.text(), catalogue);
+ * if (!read.ok) show(`at ${read.problem.pointer}: ${read.problem.message}`);
  */
 export function readDocument(text: string, catalogue: Catalogue): Result<Document, DocumentProblem> {
   if (text.length > LARGEST_TEXT) {

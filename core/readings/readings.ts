@@ -105,6 +105,11 @@ export interface Readings {
  * Solve a compiled setup and read everything from the one solution, as seen from each device that records.
  * @returns one for each device, the job's own first; the circuit's problem, naming a node, when it has no answer: a fault
  * of a part class.
+ * @param bands all third octaves, or only those that decide what is heard
+ * @param reach whether knobs turned by a hand are looked at for what they could harm
+ * @example
+ * const all = read(compile(setup, catalogue));
+ * if (all.ok) all.value[0].channels.map((c) => c.snrDb);
  */
 export function read(
   asDrawn: Compiled,

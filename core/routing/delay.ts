@@ -25,6 +25,8 @@ export const totalMs = (steps: readonly DelayStep[]): number => steps.reduce((su
  * plays through, the network.
  * @param line parts from the mouth to the one with the converter.
  * @param playsFrom the part that plays.
+ * @returns steps in milliseconds: of the own voice, of it by wire, and one way to the caller
+ * @example totalMs(readDelays(compiled, app, ['mic', 'box'], 'phone').own);
  */
 export function readDelays(
   compiled: Compiled,

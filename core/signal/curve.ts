@@ -11,7 +11,11 @@ export interface Curve {
 
 const DOWN_DB = -3;
 
-/** @param volts size of the response in each third octave; all above 0. */
+/**
+ * @param volts size of the response in each third octave; all above 0.
+ * @returns decibels against 1 kHz, and where it has fallen by 3 dB, hertz
+ * @example curveOf(THIRD_OCTAVES_HZ.map((hz) => 1 / Math.hypot(1, hz / 3400))).highHz; // about 3400
+ */
 export function curveOf(volts: readonly number[]): Curve {
   const db = volts.map((v) => 20 * Math.log10(v / volts[BAND_1K]));
   const crossing = (way: 1 | -1): number | null => {

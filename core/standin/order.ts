@@ -18,6 +18,8 @@ export interface PluggingOrder {
  * first, then from the device outward, what completes the wanted input last, the app after that. Where the app does not
  * take it by itself, a choice is one act more, as is the answer to the device's question and each setting against it.
  * @returns null when no order gets there: the gates say why.
+ * @returns acts and what is seen after each; null where no order leads to the recording
+ * @example shortestOrder(setup, catalogue)?.acts.map((a) => sayAct(setup, catalogue, a));
  */
 export function shortestOrder(setup: Setup, catalogue: Catalogue): PluggingOrder | null {
   const wanted = wantedKey(setup, catalogue);

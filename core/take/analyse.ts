@@ -10,6 +10,7 @@ export type TakeProgress =
  * Measure a take and say what there is to say of it, in memory that does not grow with its length.
  * A generator: each step is one block read, so that it can be shown and stopped.
  * @throws what reading the sound throws
+ * @example for await (const p of analyse(sound)) if (p.done) p.report.findings.map((f) => f.sentence);
  */
 export async function* analyse(sound: Sound): AsyncGenerator<TakeProgress> {
   const measuring = measure(sound);

@@ -9,7 +9,13 @@ export type SoundRead =
   | { readonly ok: true; readonly value: Sound }
   | { readonly ok: false; readonly problem: string; readonly other: boolean };
 
-/** Open a WAV as sound that is read in blocks. Samples that are no numbers come out as 0, and are told. */
+/**
+ * Open a WAV as sound that is read in blocks. Samples that are no numbers come out as 0, and are told.
+ * @returns sound of floats in -1 to 1, or what is wrong with the file
+ * @example
+ * const read = await readWav(new Blob([bytes]));
+ * if (read.ok) for await (const block of read.value.blocks()) push(block);
+ */
 export async function readWav(file: Bytes): Promise<SoundRead> {
   const header = await readHeader(file);
   if (!header.ok) return header;
