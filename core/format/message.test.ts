@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { sentenceList, TABLES } from './list';
@@ -74,4 +74,16 @@ test('counts, lists and times', () => {
   ]);
   expect(listText(['Ana', 'Ben', 'Cleo'])).toBe('Ana, Ben and Cleo');
   expect([43.4, 120, 221].map(minutesText)).toEqual(['43 min', '2 h', '3 h 41 min']);
+});
+
+test('no text stands in a table that nothing says', () => {
+  const files = readdirSync('core', { recursive: true, encoding: 'utf8' });
+  const source = files
+    .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts') && !f.startsWith('format'))
+    .map((f) => readFileSync(`core/${f}`, 'utf8'))
+    .join('\n');
+  const unsaid = Object.values(TABLES).flatMap((table) =>
+    Object.keys(table).filter((id) => !source.includes(`'${id}'`)),
+  );
+  expect(unsaid).toEqual([]);
 });
