@@ -78,7 +78,7 @@ function dense(): void {
   }
 }
 // Once: it takes the better part of a minute on the largest.
-const general = process.env.NO_DENSE
+const general = process.env['NO_DENSE']
   ? 1
   : (() => {
       const start = performance.now();

@@ -119,11 +119,11 @@ function shapeFault(error: ErrorObject | undefined): Fault {
     return { field: instancePath, message: 'It must name a value, or knob:ID: every number has its provenance.' };
   }
   const told: Readonly<Record<string, string>> = {
-    additionalProperties: `"${params.additionalProperty}" does not belong here`,
-    required: `"${params.missingProperty}" is missing`,
-    enum: `must be one of ${Array.isArray(params.allowedValues) ? params.allowedValues.join(', ') : ''}`,
-    const: `must be ${JSON.stringify(params.allowedValue)}`,
-    discriminator: `there is no kind "${params.tagValue}"`,
+    additionalProperties: `"${params['additionalProperty']}" does not belong here`,
+    required: `"${params['missingProperty']}" is missing`,
+    enum: `must be one of ${Array.isArray(params['allowedValues']) ? params['allowedValues'].join(', ') : ''}`,
+    const: `must be ${JSON.stringify(params['allowedValue'])}`,
+    discriminator: `there is no kind "${params['tagValue']}"`,
   };
   return { field: instancePath, message: `${told[keyword] ?? message ?? keyword}.` };
 }

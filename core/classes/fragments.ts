@@ -34,7 +34,7 @@ export interface Expanded {
  * @param written a class as it lies in its file; what is no object comes back as it is.
  */
 export function expanded(written: unknown, fragments: ReadonlyMap<string, Fragment>): Expanded {
-  if (!isRecord(written) || written.uses === undefined) return { data: written, faults: [] };
+  if (!isRecord(written) || written['uses'] === undefined) return { data: written, faults: [] };
   const { uses, ...own } = written;
   if (!Array.isArray(uses)) return { data: own, faults: [{ field: '/uses', message: 'It must be a list.' }] };
   const faults: Fault[] = [];
@@ -45,8 +45,8 @@ export function expanded(written: unknown, fragments: ReadonlyMap<string, Fragme
   });
   const values: Record<string, unknown> = {};
   for (const [i, u] of used.entries()) {
-    for (const [name, v] of Object.entries(isRecord(u.values) ? u.values : {})) {
-      const isOwn = isRecord(own.values) && Object.hasOwn(own.values, name);
+    for (const [name, v] of Object.entries(isRecord(u['values']) ? u['values'] : {})) {
+      const isOwn = isRecord(own['values']) && Object.hasOwn(own['values'], name);
       if (!isOwn && Object.hasOwn(values, name) && JSON.stringify(values[name]) !== JSON.stringify(v)) {
         faults.push({
           field: `/uses/${i}`,
@@ -64,7 +64,10 @@ export function expanded(written: unknown, fragments: ReadonlyMap<string, Fragme
       return all.length > 0 || own[key] !== undefined || key === 'circuit' ? [[key, all]] : [];
     }),
   );
-  return { data: { ...own, values: { ...values, ...(isRecord(own.values) ? own.values : {}) }, ...lists }, faults };
+  return {
+    data: { ...own, values: { ...values, ...(isRecord(own['values']) ? own['values'] : {}) }, ...lists },
+    faults,
+  };
 }
 
 /** Those of the fragments first, but where the class's own list names one by its id: there it stands. */
@@ -72,7 +75,7 @@ function inOrder(theirs: readonly unknown[], own: readonly unknown[]) {
   const wrong: string[] = [];
   const placed = own.map((x) => {
     if (typeof x !== 'string') return x;
-    const named = theirs.find((t) => isRecord(t) && t.id === x);
+    const named = theirs.find((t) => isRecord(t) && t['id'] === x);
     if (!named) wrong.push(x);
     return named;
   });
@@ -86,7 +89,7 @@ function inPlace(
   use: unknown,
   fragments: ReadonlyMap<string, Fragment>,
 ): { readonly put: Written | null; readonly wrong: readonly string[] } {
-  if (!isRecord(use) || typeof use.fragment !== 'string') return { put: null, wrong: ['"fragment" is missing.'] };
+  if (!isRecord(use) || typeof use['fragment'] !== 'string') return { put: null, wrong: ['"fragment" is missing.'] };
   const { fragment: id, ...said } = use;
   const fragment = fragments.get(String(id));
   if (!fragment) {

@@ -16,7 +16,7 @@ const massG = ({ part, partClass }: Fitted): number => quantity(part, partClass,
 
 /** Has it a cord of its own, or is it one? Headphones are worn, and what feeds lies elsewhere. */
 const LIMP: ReadonlySet<PartClass['kind']> = new Set(['lead', 'listening', 'power']);
-const isLimp = ({ kind, values }: PartClass): boolean => LIMP.has(kind) || values.lengthM !== undefined;
+const isLimp = ({ kind, values }: PartClass): boolean => LIMP.has(kind) || values['lengthM'] !== undefined;
 
 /** Parts that no cord parts from the device, heaviest first. */
 function rigidlyOn({ device, joints }: Compiled): readonly Fitted[] {

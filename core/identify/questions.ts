@@ -184,7 +184,7 @@ export const QUESTIONS: readonly Question[] = [
     id: 'tube',
     text: 'Is it a long tube with slots along it?',
     answers: YES,
-    of: (c) => yes((c.values.directivity?.value ?? 0) >= 5),
+    of: (c) => yes((c.values['directivity']?.value ?? 0) >= 5),
   },
   {
     id: 'licence',
@@ -197,8 +197,8 @@ export const QUESTIONS: readonly Question[] = [
     text: 'If anything is printed about the order of contacts, what is it?',
     answers: { today: 'CTIA or AHJ', older: 'OMTP', none: 'nothing' },
     of: (c) => {
-      const four = c.ports.filter((p) => p.roles?.ring2 !== undefined);
-      if (four.some((p) => p.roles!.ring2 === 'mic')) return 'older';
+      const four = c.ports.filter((p) => p.roles?.['ring2'] !== undefined);
+      if (four.some((p) => p.roles!['ring2'] === 'mic')) return 'older';
       return four.length > 0 ? 'today' : 'none';
     },
   },

@@ -49,10 +49,10 @@ function mergeFields(base: Fields, mine: Fields, now: Fields, at: string, replac
 type Named = readonly Fields[];
 
 const nameOf = (item: Fields): string | null =>
-  typeof item.id === 'string'
-    ? item.id
-    : typeof item.source === 'string' && typeof item.part === 'string'
-      ? `${item.source} ${item.part}`
+  typeof item['id'] === 'string'
+    ? item['id']
+    : typeof item['source'] === 'string' && typeof item['part'] === 'string'
+      ? `${item['source']} ${item['part']}`
       : null;
 
 const isNamed = (list: Json): list is Named =>

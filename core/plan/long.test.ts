@@ -29,7 +29,7 @@ test('a laptop goes on its own supply, and nothing is bought for it', () => {
   const { score, setup } = best({ minutes: 600, device: 'laptop-two-holes' }, null);
   expect(score).toMatchObject({ failing: 0, unknown: 0 });
   expect(fedBy(setup)).toEqual([]);
-  expect(setup.parts.find((p) => p.class === 'laptop-two-holes')!.knobs!.supply).toBeGreaterThan(0);
+  expect(setup.parts.find((p) => p.class === 'laptop-two-holes')!.knobs!['supply']).toBeGreaterThan(0);
 });
 
 test('a device that nothing can charge is said not to last', () => {

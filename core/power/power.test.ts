@@ -30,7 +30,7 @@ describe('volts along the cables (Ohm)', () => {
     const starved = gate(assessed(sketch(far(30))), 'powered');
     expect(starved).toMatchObject({ status: 'fail', part: 'mic', joint: 'j2' });
     expect(starved).toMatchObject({ message: 'powered.volts-low', values: { joint: 2 } });
-    expect(starved.values.volt).toBeCloseTo(starved.value!);
+    expect(starved.values['volt']).toBeCloseTo(starved.value!);
   });
 });
 
@@ -61,7 +61,7 @@ describe('what always holds of a tree', () => {
         const before = treeOf(setup);
         for (const id of before.nodes.keys()) {
           const part = setup.parts.find((p) => p.id === id)!;
-          const drawMa = catalogue.parts.get(part.class)!.values.drawMa?.value;
+          const drawMa = catalogue.parts.get(part.class)!.values['drawMa']?.value;
           if (drawMa === undefined) continue;
           const parts = setup.parts.map((p) => (p.id === id ? { ...p, values: { drawMa: drawMa + more } } : p));
           const after = treeOf({ ...setup, parts });

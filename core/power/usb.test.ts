@@ -44,7 +44,9 @@ test('a part that draws more never makes any part powered that was not', () => {
         ...setup,
         parts: setup.parts.map((p) => {
           const partClass = catalogue.parts.get(p.class)!;
-          return 'drawMa' in partClass.values ? { ...p, values: { drawMa: partClass.values.drawMa.value + more } } : p;
+          return 'drawMa' in partClass.values
+            ? { ...p, values: { drawMa: partClass.values['drawMa'].value + more } }
+            : p;
         }),
       };
       const [before, after] = [treeOf(setup), treeOf(hungry)];

@@ -33,12 +33,12 @@ function fromOne(document: Raw): Raw {
   return {
     ...document,
     ...(Array.isArray(placements) ? { placements: onceEach(placements, ['source', 'part']) } : {}),
-    ...(Array.isArray(document.swaps) ? { swaps: onceEach(document.swaps, ['part', 'minute']) } : {}),
-    ...(Array.isArray(document.arrivals) ? { arrivals: onceEach(document.arrivals, ['part']) } : {}),
+    ...(Array.isArray(document['swaps']) ? { swaps: onceEach(document['swaps'], ['part', 'minute']) } : {}),
+    ...(Array.isArray(document['arrivals']) ? { arrivals: onceEach(document['arrivals'], ['part']) } : {}),
     ...(isRecord(session) && Array.isArray(joints) ? { session: withinReach(session, joints.length) } : {}),
-    ...(Array.isArray(document.parts) ? { parts: document.parts.map(withRealDays) } : {}),
-    ...(Array.isArray(document.outcomes)
-      ? { outcomes: document.outcomes.map((o) => (isRecord(o) ? { ...o, date: realDay(o.date) } : o)) }
+    ...(Array.isArray(document['parts']) ? { parts: document['parts'].map(withRealDays) } : {}),
+    ...(Array.isArray(document['outcomes'])
+      ? { outcomes: document['outcomes'].map((o) => (isRecord(o) ? { ...o, date: realDay(o['date']) } : o)) }
       : {}),
   };
 }
@@ -50,13 +50,13 @@ function onceEach(list: readonly unknown[], keys: readonly string[]): readonly u
 }
 
 const withinReach = (session: Raw, joints: number): Raw =>
-  typeof session.openedAfter === 'number' && session.openedAfter > joints
+  typeof session['openedAfter'] === 'number' && session['openedAfter'] > joints
     ? { ...session, openedAfter: joints }
     : session;
 
 const withRealDays = (part: unknown): unknown =>
-  isRecord(part) && isRecord(part.measured)
-    ? { ...part, measured: Object.fromEntries(Object.entries(part.measured).map(([k, day]) => [k, realDay(day)])) }
+  isRecord(part) && isRecord(part['measured'])
+    ? { ...part, measured: Object.fromEntries(Object.entries(part['measured']).map(([k, day]) => [k, realDay(day)])) }
     : part;
 
 /** 31 February is 3 March, as calendars count on. */

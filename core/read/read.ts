@@ -59,12 +59,12 @@ export function firstFault(error: ErrorObject | undefined): DocumentProblem {
   if (!error) return { pointer: '', message: 'The file does not have the shape of its format.' };
   const { instancePath, keyword, params, message } = error;
   const detail: Record<string, string> = {
-    additionalProperties: `"${clip(String(params.additionalProperty))}" does not belong here`,
-    required: `"${params.missingProperty}" is missing`,
-    const: `must be ${JSON.stringify(params.allowedValue)}`,
-    enum: `must be one of ${Array.isArray(params.allowedValues) ? params.allowedValues.join(', ') : ''}`,
+    additionalProperties: `"${clip(String(params['additionalProperty']))}" does not belong here`,
+    required: `"${params['missingProperty']}" is missing`,
+    const: `must be ${JSON.stringify(params['allowedValue'])}`,
+    enum: `must be one of ${Array.isArray(params['allowedValues']) ? params['allowedValues'].join(', ') : ''}`,
     pattern: 'may hold letters, digits, . - and _ only, 64 at most, and starts with a letter or digit',
-    propertyNames: `"${clip(String(params.propertyName))}" is not a name that can be used here`,
+    propertyNames: `"${clip(String(params['propertyName']))}" is not a name that can be used here`,
   };
   return { pointer: instancePath, message: `${detail[keyword] ?? message ?? keyword}.` };
 }

@@ -120,7 +120,7 @@ describe('a hall mixer, a laptop and a recorder', () => {
     await walk.sees(/What would bring the hum down.*Run Laptop from its battery.*some \d+ dB/);
     await walk.expectAccessible();
     await walk.press(/^Run Laptop from its battery/);
-    await walk.driver.wait(async () => (await walk.gates()).Clean !== 'fail', PATIENCE_MS);
+    await walk.driver.wait(async () => (await walk.gates())['Clean'] !== 'fail', PATIENCE_MS);
     await walk.sees(/one path, no loop/, '[aria-label="ground lane"]');
     await walk.undo();
     await walk.waitForGate('Clean', 'fail');

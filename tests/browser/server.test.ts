@@ -121,7 +121,7 @@ describe('starting', () => {
     );
     const start = async () => {
       const child = spawn('bash', [join(folder, 'scripts/build-if-changed.sh')], {
-        env: { ...process.env, PATH: `${join(folder, 'bin')}:${process.env.PATH}` },
+        env: { ...process.env, PATH: `${join(folder, 'bin')}:${process.env['PATH']}` },
       });
       return (await once(child, 'exit'))[0];
     };

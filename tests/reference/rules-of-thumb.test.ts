@@ -107,13 +107,13 @@ describe('knobs', () => {
 
 describe('levels and loads', () => {
   test('a line output is about 40 to 60 dB too hot for a microphone input', () => {
-    const line = catalogue.parts.get('mixer-8')!.values.lineClipDbu.value;
-    const hosts = [...catalogue.parts.values()].filter((c) => c.host && c.values.micFullScaleDbu);
+    const line = catalogue.parts.get('mixer-8')!.values['lineClipDbu'].value;
+    const hosts = [...catalogue.parts.values()].filter((c) => c.host && c.values['micFullScaleDbu']);
     expect(hosts.length).toBeGreaterThan(5);
     for (const c of hosts) {
       // A recorder whose hole takes lines too is made for both.
       if (c.ports.some((p) => p.carries === 'mic' && /line/.test(p.label))) continue;
-      const hotter = line - c.values.micFullScaleDbu.value;
+      const hotter = line - c.values['micFullScaleDbu'].value;
       expect(hotter).toBeGreaterThan(35);
       expect(hotter).toBeLessThan(62);
     }

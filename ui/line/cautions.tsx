@@ -21,7 +21,7 @@ function cautionsFor(setup: Setup): readonly string[] {
     said.push('Chargers and lithium cells: certified ones, uncovered, not in the heat.');
   }
   if (kinds.has('wireless')) said.push('Radio packs: only on bands that are permitted where you are.');
-  if (classes.some(({ partClass }) => (partClass.values.lengthM?.value ?? 0) >= 2))
+  if (classes.some(({ partClass }) => (partClass.values['lengthM']?.value ?? 0) >= 2))
     said.push('Tape long cables down where people walk.');
   said.push('Ask before you record a person or a call.');
   return said;

@@ -155,8 +155,8 @@ function PartCard({ setup, spot, lit, chosen, onFocus }: ItemProps) {
 
 /** A length of one's own is worth telling; the usual one is not. */
 function lengthText(part: Part, partClass: PartClass): string {
-  const own = part.values?.lengthM;
-  return own === undefined || own === partClass.values.lengthM?.value ? '' : `, ${own} m`;
+  const own = part.values?.['lengthM'];
+  return own === undefined || own === partClass.values['lengthM']?.value ? '' : `, ${own} m`;
 }
 
 function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { readonly id: string }) {

@@ -10,7 +10,7 @@ import { Told } from './tell';
 export function Shell({ children }: { readonly children: ReactNode }) {
   const dark = useSetting('theme') === 'dark';
   useEffect(() => {
-    document.documentElement.dataset.theme = dark ? 'dark' : 'light';
+    document.documentElement.dataset['theme'] = dark ? 'dark' : 'light';
   }, [dark]);
   return (
     <>

@@ -27,8 +27,8 @@ test('every class of the catalogue can be asked for, and comes back from CSV as 
     catalogue,
   );
   const rows = csvParse(shoppingCsv(list));
-  expect(rows.map((r) => r.what)).toEqual(list.map((w) => w.what));
-  expect(rows.map((r) => r.check)).toEqual(list.map((w) => w.check.join('; ')));
+  expect(rows.map((r) => r['what'])).toEqual(list.map((w) => w.what));
+  expect(rows.map((r) => r['check'])).toEqual(list.map((w) => w.check.join('; ')));
   for (const w of list) expect(w.price[0]).toBeLessThan(w.price[1]);
   expect(new Set(list.map((w) => w.what)).size).toBe(list.length);
 });

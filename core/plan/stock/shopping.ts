@@ -53,14 +53,14 @@ function inWords(c: PartClass): string {
 function orders(ends: readonly PortSpec[]): readonly string[] {
   const found = new Set<string>();
   for (const { roles } of ends) {
-    if (roles?.ring2 === 'ground' && roles.sleeve === 'mic') found.add('CTIA wiring');
-    if (roles?.ring2 === 'mic' && roles.sleeve === 'ground') found.add('OMTP wiring');
+    if (roles?.['ring2'] === 'ground' && roles['sleeve'] === 'mic') found.add('CTIA wiring');
+    if (roles?.['ring2'] === 'mic' && roles['sleeve'] === 'ground') found.add('OMTP wiring');
   }
   return [...found];
 }
 
 function lengths(c: PartClass): readonly string[] {
-  const metres = c.kind === 'lead' ? c.values.lengthM?.value : undefined;
+  const metres = c.kind === 'lead' ? c.values['lengthM']?.value : undefined;
   return metres === undefined ? [] : [`${figure(0.5 * metres, 1)} to ${figure(1.5 * metres, 1)} m`];
 }
 
