@@ -117,7 +117,7 @@ const PICTURES: readonly Picture[] = [
     name: 'compare',
     size: DESK,
     path: 'compare/?a=kiln-rehearsed&b=kiln-first-try',
-    ready: (w) => w.sees(/more margin.*shorts the microphone/s),
+    ready: (w) => w.sees(/more margin.*shorts it to ground/s),
   },
   { name: 'files', size: DESK, path: 'files/', ready: (walk) => walk.sees(/toolbox/) },
   { name: 'line-pocket', size: POCKET, path: 'line/?setup=kiln-first-try', ready: mended },

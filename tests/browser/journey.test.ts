@@ -77,10 +77,7 @@ describe('the line sheet', () => {
   test('a setup with a short says so, and lights the guilty connection', async () => {
     await walk.open('line/?setup=kiln-first-try');
     await walk.waitForGate('Seen', 'fail');
-    await walk.sees(
-      /connection 4.*shorts the microphone to ground: the Phone takes it for plain headphones/,
-      '[aria-label="Seen gate"]',
-    );
+    await walk.sees(/Mic not detected: at connection 4 .*shorts it to ground/, '[aria-label="Seen gate"]');
     await walk.find('button', /^Connection 4 .*TRS plug in 3.5 mm TRRS socket, guilty/);
     await walk.sees(/the line stops here/, '[aria-label="signal lane"]');
     await walk.expectAccessible();

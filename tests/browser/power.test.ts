@@ -47,7 +47,7 @@ test('what is recorded is held against what is free', async () => {
 test('phantom power is on the tree; a thin cable costs volts; a bank that comes late leaves the tablet to itself', async () => {
   await walk.open('power/?setup=kiln-song');
   await walk.sees(/Singer’s condenser connection 5 3\.0 of 10 mA 37\.7 V/, '[aria-label="Power tree"]');
-  await walk.sees(/Two-input box 481 mA spare.*Small keyboard 825 mA spare/s, '[aria-label="What gives out first"]');
+  await walk.sees(/Two-input box 481 mA spare.*Small keyboard 825 mA spare/s, '[aria-label="What runs out first"]');
   await (await walk.find('[aria-label="Cables that carry power"] option', /^28/)).click();
   await walk.sees(/USB-A to USB-C cable 4\.7\d V/, '[aria-label="Cables that carry power"]');
   await walk.undo();
@@ -62,7 +62,7 @@ test('phantom power is on the tree; a thin cable costs volts; a bank that comes 
   await walk.undo();
 });
 
-test('the line sheet draws who feeds whom, and what is heard by which way', async () => {
+test('the line sheet draws who powers what, and what is heard by which way', async () => {
   await walk.open('line/?setup=kiln-song');
   const spoken = async (lane: string) =>
     (await (await walk.find(`[aria-label="${lane} lane"] svg`, /./)).getAttribute('aria-label')) ?? '';

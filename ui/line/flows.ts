@@ -11,7 +11,7 @@ const fails = (report: Report, gate: GateName, part: string, unit?: string): boo
     .find((v) => v.gate === gate)!
     .findings.some((f) => f.status === 'fail' && f.part === part && (unit === undefined || f.unit === unit));
 
-/** Who feeds whom: chargers, ports with what each piece draws of them, phantom power. */
+/** Who powers what: chargers, ports with what each piece draws of them, phantom power. */
 export function powerFlows(report: Report): readonly Flow[] {
   const shown = new Set<string>();
   const draws = report.usb.flatMap((s) =>

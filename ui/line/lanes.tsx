@@ -31,7 +31,7 @@ export function Lanes(props: Props) {
       <LaneCard name="signal" about="dBu along the line: ceiling, peaks, average, noise" lit={lit}>
         <SignalLane setup={setup} report={report} layout={layout} stopsAt={stopsAt} />
       </LaneCard>
-      <LaneCard name="power" about={say('power') || 'who feeds whom'} lit={lit}>
+      <LaneCard name="power" about={say('power') || 'who powers what'} lit={lit}>
         <FlowLane
           setup={setup}
           layout={layout}

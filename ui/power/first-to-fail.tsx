@@ -7,7 +7,7 @@ import { nameIn } from '../components';
 /** What is comfortable to have in hand; the bar is full there. */
 const COMFORT_MA = 300;
 
-/** Every piece that draws current, the one that gives out first at the top: how much more its port and lead would bear. */
+/** Every piece that draws current, the one that runs out first at the top: how much more its port and lead would bear. */
 export function FirstToFail({ setup, report }: { readonly setup: Setup; readonly report: Report }) {
   const pieces = report.tree
     .filter((n) => n.drawMa > 0)
@@ -15,9 +15,9 @@ export function FirstToFail({ setup, report }: { readonly setup: Setup; readonly
     .sort((a, b) => a.spareMa - b.spareMa);
   if (pieces.length === 0) return null;
   return (
-    <section aria-label="What gives out first" className="rounded-xl border border-rule bg-card px-3 py-2">
+    <section aria-label="What runs out first" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">
-        What gives out first{' '}
+        What runs out first{' '}
         <span className="font-normal text-soft text-sm">how much more could be drawn there, current and volts</span>
       </h2>
       <ol className="mt-1 flex flex-col gap-1">

@@ -13,7 +13,7 @@ import { Tree } from './tree';
 
 export const PowerScreen = () => <SetupScreen name="Power">{(kept) => <Desk key={kept.id} kept={kept} />}</SetupScreen>;
 
-/** Who feeds whom and with how much, and every battery against the session. */
+/** Who powers what and with how much, and every battery against the session. */
 function Desk({ kept }: { readonly kept: Setup }) {
   const { setup, keep, turn, done } = useDraft(kept);
   const { report, setup: judged, problem } = useReport(setup);
@@ -32,7 +32,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
   return (
     <Screen
       title={<SetupPicker setup={setup} />}
-      under={`Who feeds whom, and how long it lasts: ${setup.job.minutes} minutes are wanted.`}
+      under={`Who powers what, and how long it lasts: ${setup.job.minutes} minutes are wanted.`}
     >
       <div className="flex flex-col gap-3 desk:grid desk:grid-cols-[minmax(0,1fr)_21rem] desk:items-start">
         <div className="flex min-w-0 flex-col gap-3">

@@ -21,7 +21,7 @@ export function Tree({ setup, report }: Props) {
   return (
     <section aria-label="Power tree" className="rounded-xl border border-rule bg-card px-3 py-2">
       <h2 className="font-bold">
-        Who feeds whom <span className="font-normal text-soft text-sm">asked of what each port can give</span>
+        Who powers what <span className="font-normal text-soft text-sm">asked of what each port can give</span>
       </h2>
       {report.tree.length === 0 ? (
         <p className="mt-1 text-soft">Nothing hangs on a digital port of {nameIn(setup, report.device)}.</p>
