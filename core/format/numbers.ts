@@ -49,7 +49,7 @@ export function clockText(seconds: number, digits = 1): string {
 }
 
 /** Prices of the catalogue are told in this where the owner of a drawer names no other. */
-const PLAIN_CURRENCY = 'EUR';
+export const PLAIN_CURRENCY = 'EUR';
 
 /** "27 EUR", "4.50 crowns". */
 export const moneyText = (x: number, currency: string | undefined): string =>

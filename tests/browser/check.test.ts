@@ -161,7 +161,7 @@ test('the live input: levels of the file that stands for it, sides, noise, and a
   await new Promise((resolve) => setTimeout(resolve, 9000));
   await walk.press(/^Enough$/);
   await walk.sees(/test take .*\.wav/, '[aria-label=Takes]');
-  const findings = await walk.sees(/sides differ as those of two microphones/i, '[aria-label=Findings]');
+  const findings = await walk.sees(/sides differ as those of two mics/i, '[aria-label=Findings]');
   // Its noise lies 44 dB and 38 dB under the voices, before weighting.
   expect(findings).toMatch(/the voice stands \d\d dB\(A\) above the noise/);
   await walk.open('check/?setup=kiln-rehearsed');

@@ -32,7 +32,7 @@ test('the app opened first goes on with its own microphone, and says so; opened 
   );
   await walk.press(/^Close the browser call page$/);
   await walk.press(/^Open the browser call page$/);
-  await walk.sees(/records from 8-contact to headset adapter/, DEVICE);
+  await walk.sees(/records from Certified 8-contact to headset adapter/, DEVICE);
 });
 
 test('where no order gets there, it says so', async () => {
@@ -66,6 +66,6 @@ test('a tablet with a keyboard and two tracks: what is not armed is not recorded
   await (await walk.find('[aria-label=Tracks] input', /input 2 of Two-input box/)).click();
   await walk.sees(/Wired .* reaches Two-input box/, VERDICTS);
   await (await walk.find('[aria-label="Settings of the device"] input', /may hear/)).click();
-  await walk.sees(/Seen The music studio app is not allowed to use any microphone/, VERDICTS);
+  await walk.sees(/Seen The music studio app is not allowed to use any mic/, VERDICTS);
   await walk.expectAccessible();
 });

@@ -18,7 +18,7 @@ test('several jobs, one kit: the solver runs in the page, the list names what to
     /1 × Two-into-one splitter.*Check: count the black rings/s,
     '[aria-label="Shopping list"]',
   );
-  expect(list).toMatch(/The right purchase up to \d+\.\d\d/);
+  expect(list).toMatch(/Best buy up to a price of \d+ EUR/);
   await walk.sees(/Glaze talk.*Kiln opening, live.*Workshop visit/s, '[aria-label="How each job is done"]');
   await walk.press(/^CSV$/);
   expect(await walk.saved('shopping.csv')).toMatch(/^count,what,check,from,to\n1,"Two-into-one splitter/);

@@ -1,5 +1,6 @@
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
+import { PLAIN_CURRENCY } from '@/core/format';
 import type { Drawer } from '@/core/model';
 import type { Wanted } from '@/core/plan';
 import { editDrawer } from '../components';
@@ -81,6 +82,7 @@ export function CurrencyField({ drawer }: Pick<Props, 'drawer'>) {
         key={drawer.currency}
         defaultValue={drawer.currency ?? ''}
         maxLength={8}
+        placeholder={PLAIN_CURRENCY}
         onBlur={(e) => {
           const currency = e.target.value.trim();
           if (currency === (drawer.currency ?? '')) return;
