@@ -19,23 +19,28 @@ const leadingInto = memo((catalogue: Catalogue): ((into: PortSpec) => readonly L
   return memo((into) => outs.filter((o) => accepts(o.port, into)));
 });
 
+/** What a search goes by. */
+export interface Ground {
+  readonly catalogue: Catalogue;
+  readonly stock: Stock;
+  readonly device: PartClass;
+  /** Ports that sound may leave a part by. */
+  readonly leaving: readonly PortSpec[];
+  readonly needs: Needs;
+  /** Microphones that come side by side, and sources of another kind that join them. */
+  readonly leads: number;
+  readonly secondaries: SecondarySources;
+  /** What a piece counts for beside its price. */
+  readonly pieceCost: number;
+}
+
 /**
  * Least cost from leaving a part by a port, with certain needs still open, to the device with none: Dijkstra from the
  * device backwards over ports and needs. Never more than what a chain will really cost.
- * @param leaving ports that sound may leave a part by.
- * @param leads microphones that come side by side.
  * @returns a cost by port and needs; undefined where no way leads on.
  */
-export function costAhead(
-  catalogue: Catalogue,
-  leaving: readonly PortSpec[],
-  device: PartClass,
-  stock: Stock,
-  needs: Needs,
-  leads: number,
-  secondaries: SecondarySources,
-  pieceCost: number,
-): (port: PortSpec, open: number) => number | undefined {
+export function costAhead(ground: Ground): (port: PortSpec, open: number) => number | undefined {
+  const { catalogue, leaving, device, stock, needs, leads, secondaries, pieceCost } = ground;
   const leadInto = leadingInto(catalogue);
   const ahead = new Map<PortSpec, (number | undefined)[]>();
   for (const port of leaving) ahead.set(port, []);

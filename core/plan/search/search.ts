@@ -90,16 +90,16 @@ export function* searchChains(
   const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
   const stepsFrom = waysOn(classes, leaves);
   const leads = others.length > 0 ? microphoneCounts[0] : lead.length;
-  const ahead = costAhead(
+  const ahead = costAhead({
     catalogue,
-    classes.filter((c) => !c.host).flatMap(leaves),
-    device,
     stock,
+    device,
+    leaving: classes.filter((c) => !c.host).flatMap(leaves),
     needs,
     leads,
     secondaries,
     pieceCost,
-  );
+  });
   // Of those that are as good, the one found first comes first.
   const inOrder = (a: State, b: State) => a.bound - b.bound || a.found - b.found;
   let queue = new TinyQueue<State>([], inOrder);
