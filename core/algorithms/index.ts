@@ -1,2 +1,3 @@
+export { freshId } from './fresh-id';
 export { memo, memoBy, memoOfTwo } from './memo';
 export { type Reached, reach, wayTo } from './reach';

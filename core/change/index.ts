@@ -22,7 +22,6 @@ export {
   attachPart,
   BY_WIRE_M,
   freePorts,
-  freshId,
   freshJointId,
   insertPart,
   type OtherHole,

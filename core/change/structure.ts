@@ -1,3 +1,4 @@
+import { freshId } from '../algorithms';
 import { connectorNamed, mate } from '../connectors';
 import {
   type Catalogue,
@@ -25,15 +26,6 @@ import {
 /** Do the two ports go together? */
 export function portsFit(a: PortSpec, b: PortSpec): boolean {
   return mate(connectorNamed(a.connector)!, connectorNamed(b.connector)!, 0).fits;
-}
-
-/** An id that is not taken yet, made from a class id. */
-export function freshId(taken: Iterable<string>, stem: string): string {
-  const used = new Set(taken);
-  if (!used.has(stem)) return stem;
-  let n = 2;
-  while (used.has(`${stem}-${n}`)) n += 1;
-  return `${stem}-${n}`;
 }
 
 export const freshJointId = (setup: Setup): string =>

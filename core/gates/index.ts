@@ -1,3 +1,4 @@
+import { GATES, type GateName } from '../format';
 import type { Readings } from '../readings';
 import { CLEAN_SNR_DB, clean, LEAST_OVER_HUM_DB } from './clean';
 import { fit } from './fit';
@@ -7,11 +8,12 @@ import { powered } from './powered';
 import { safe } from './safe';
 import { seen } from './seen';
 import { inView } from './strange';
-import { type ActKind, GATES, type Gate, type GateName, type Verdict, verdict } from './verdict';
+import { type ActKind, type Gate, type Verdict, verdict } from './verdict';
 import { wired } from './wired';
 
+export { GATES, type GateName } from '../format';
 export { nameOf, roleText } from './say';
-export { type ActKind, type Finding, GATES, type GateName, type Lane, type Status, type Verdict } from './verdict';
+export type { ActKind, Finding, Lane, Status, Verdict } from './verdict';
 export { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS };
 
 const GATE_OF = { fit, wired, seen, level, clean, powered, heard, safe } as const satisfies Record<GateName, Gate>;

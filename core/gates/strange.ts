@@ -1,8 +1,8 @@
-import { type GateMessage, gateMessage } from '../format';
+import { type GateMessage, type GateName, gateMessage } from '../format';
 import { UNKNOWN_APP } from '../model';
 import type { Readings } from '../readings';
 import { nameOf } from './say';
-import { type Finding, type GateName, unknown, type Verdict, verdict } from './verdict';
+import { type Finding, unknown, type Verdict, verdict } from './verdict';
 
 /** What an app alone decides: which input it takes, and what it plays. */
 const OF_THE_APP: readonly GateName[] = ['seen', 'heard'];

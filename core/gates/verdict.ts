@@ -1,9 +1,5 @@
-import { GATE_NAMES, type GateMessage, type Said, sayGate } from '../format';
+import { type GateMessage, type GateName, type Said, sayGate } from '../format';
 import type { Readings } from '../readings';
-
-export type GateName = keyof typeof GATE_NAMES;
-/** In the order they are shown. */
-export const GATES = Object.keys(GATE_NAMES) as readonly GateName[];
 
 /** Kinds of free acts: what a hand can do with what lies there. */
 export type ActKind =

@@ -163,7 +163,7 @@ test('the live input: levels of the file that stands for it, sides, noise, and a
   await walk.sees(/test take .*\.wav/, '[aria-label=Takes]');
   const findings = await walk.sees(/sides differ as those of two mics/i, '[aria-label=Findings]');
   // Its noise lies 44 dB and 38 dB under the voices, before weighting.
-  expect(findings).toMatch(/the voice stands \d\d dB\(A\) above the noise/);
+  expect(findings).toMatch(/the voice is \d\d dB\(A\) above the noise/);
   await walk.open('check/?setup=kiln-rehearsed');
   await walk.sees(/test take .*\.wav/, '[aria-label="Kept with this setup"]');
   await walk.press(/^Throw test take .* away$/);

@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import { freshId } from '@/core/change';
+import { freshId } from '@/core/algorithms';
 import { withArticle } from '@/core/format';
 import {
   type Arrangement,

@@ -1,5 +1,5 @@
-import { memoBy } from '../../algorithms';
-import { freePorts, freshId, insertPart } from '../../change';
+import { freshId, memoBy } from '../../algorithms';
+import { freePorts, insertPart } from '../../change';
 import {
   type Catalogue,
   classIn,

@@ -1,4 +1,5 @@
-import { BY_WIRE_M, freshId } from '../../change';
+import { freshId } from '../../algorithms';
+import { BY_WIRE_M } from '../../change';
 import {
   type Catalogue,
   classIn,
