@@ -78,6 +78,7 @@ describe('the line sheet', () => {
     await walk.open('line/?setup=kiln-first-try');
     await walk.waitForGate('Seen', 'fail');
     await walk.sees(/Mic not detected: at connection 4 .*shorts it to ground/);
+    await walk.sees(/Now used: the built-in mic/, '[aria-label="How it stands"]');
     await walk.find('button', /^Connection 4 .*TRS plug in 3.5 mm TRRS socket, guilty/);
     await walk.sees(/the line stops here/, '[aria-label="signal lane"]');
     await walk.expectAccessible();

@@ -24,6 +24,7 @@ export function Standing({ report, standing: { causes, mends, cut }, searching, 
         {count && <span className="ml-2 font-normal text-base text-soft">{count}</span>}
       </h2>
       {sentence && <p className="leading-snug">{sentence}</p>}
+      <MicInUse report={report} />
       {fails && first && <Fix mend={first} onMend={onMend} />}
       {fails && !first && (
         <p className="mt-1 text-soft text-sm">
@@ -50,5 +51,17 @@ function Fix({ mend, onMend }: { readonly mend: Mend; readonly onMend: Props['on
       <span className="font-semibold">{mend.label}</span>
       <span className="block text-sm">{outcomeText(mend, money)}</span>
     </button>
+  );
+}
+
+/** Where another mic records than the one that was meant: the one a person would not expect. */
+function MicInUse({ report }: Pick<Props, 'report'>) {
+  const used = report.inputs.find((i) => i.chosen);
+  const isSeen = report.verdicts.find((v) => v.gate === 'seen')?.status !== 'fail';
+  if (isSeen || !used?.builtIn) return null;
+  return (
+    <p className="mt-1 inline-block rounded-full border border-caution bg-caution-wash px-2.5 text-sm">
+      Now used: the built-in mic
+    </p>
   );
 }
