@@ -161,7 +161,7 @@ export const GATE_TEXTS = {
   'level.mic-near': '{source} is nearly too loud for {part} itself: {spare:db} of headroom at the peaks.',
   'level.mic-over': {
     say: '{source} is too loud for {part} itself, by {over:db} at the peaks.',
-    why: 'No knob helps: more distance does, or a mic that takes louder sound.',
+    why: 'No knob helps.',
   },
   'level.peaks-fine': 'Peaks at the {device} reach {peak:figure} dBFS.',
   'level.peaks-near': 'Only {spare:db} of headroom above the peaks at the {device}.',
