@@ -47,7 +47,7 @@ function comparedWith(take: TakeReport, setup: Setup): readonly Compared[] {
 }
 
 const rowOf = (c: Compared): string =>
-  `${c.what.padEnd(10)} ${c.agrees === null ? 'not known' : c.agrees ? 'as computed' : 'DIFFERS'}: computed ${c.expected}, measured ${c.measured}${c.agrees === false ? `. ${c.sentence}` : ''}`;
+  `${c.what.padEnd(10)} ${c.agrees === null ? 'not known' : c.agrees ? 'as computed' : 'DIFFERS'}: computed ${c.expected}, measured ${c.measured}${c.agrees === false ? `. ${[c.sentence, c.detail].filter(Boolean).join(' ')}` : ''}`;
 
 const bytesOfDescriptor = (descriptor: number): Bytes => ({
   size: fstatSync(descriptor).size,

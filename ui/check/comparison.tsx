@@ -60,7 +60,7 @@ export function Comparison({ measured, setup, report }: Props) {
               {r.measured}
             </span>
             <span className="col-span-3 desk:col-span-1">
-              {r.agrees !== true && r.sentence}{' '}
+              {r.agrees !== true && [r.sentence, r.detail].filter(Boolean).join(' ')}{' '}
               {r.gates.length > 0 && (
                 <Link
                   href={`/line/?setup=${encodeURIComponent(setup.id)}&gate=${r.gates[0]}`}
