@@ -34,6 +34,7 @@ export class ChannelMeter implements Meter<ChannelFigures> {
   }
 
   end(): ChannelFigures {
+    // Each entry is what the meter of that name ended with; the types of a record's entries do not say so.
     const figures = Object.fromEntries([...this.meters].map(([name, m]) => [name, m.end()])) as unknown as MeterFigures;
     return figuresOf(figures);
   }
