@@ -3,7 +3,8 @@ const rooms = (list) => `^(${list.join('|')})/`;
 
 /** Rooms of core from the bottom up: a room may ask only those of the lines below its own. */
 const LAYERS = [
-  ['circuit', 'connectors', 'wav', 'filter', 'format', 'algorithms'],
+  ['algorithms'],
+  ['circuit', 'connectors', 'wav', 'filter', 'format'],
   ['model'],
   ['classes', 'read', 'change', 'identify', 'compile'],
   ['signal', 'routing'],

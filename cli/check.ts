@@ -1,4 +1,5 @@
 import { catalogue } from '@/catalogue';
+import { itemAt } from '@/core/algorithms';
 import { type Assessment, assess, report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import { figure, moneyText } from '@/core/format';
@@ -88,7 +89,7 @@ function words(
     const room = v.margin === null ? '     ' : figure(v.margin, 2).padStart(5);
     lines.push(`${v.gate.padEnd(8)} ${MARKS[v.status]} margin ${room}  ${v.brief}`);
     for (const c of causes.filter((k) => k.faults.some((f) => f.gate === v.gate))) {
-      const [fault] = c.faults;
+      const fault = itemAt(c.faults, 0);
       once(fault.gate === v.gate ? c.sentence : `Follows from ${fault.gate}: ${c.sentence}`);
     }
     // Two voices through one faulty joint make one sentence.

@@ -1,4 +1,5 @@
 import { catalogue } from '@/catalogue';
+import { itemAt } from '@/core/algorithms';
 import { figure, moneyText } from '@/core/format';
 import { classIn, type Drawer, type Job } from '@/core/model';
 import { type KitProgress, kitsFor, shoppingCsv, shoppingList, solver } from '@/core/plan';
@@ -62,7 +63,7 @@ function words(
     lines.push(
       `${name}: ${money(kit.cost)} to buy, ${figure(kit.massG)} g in the bag${kit.gap > 0 ? `, proved to ${figure(100 * kit.gap)} %` : ''}`,
     );
-    for (const w of lists[i]) {
+    for (const w of itemAt(lists, i)) {
       const upTo = holds.find((h) => h.classId === w.classId)?.upTo;
       lines.push(`   ${w.count} x ${w.what}${upTo == null ? '' : ` (best buy up to a price of ${money(upTo)})`}`);
     }

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { catalogue } from '@/catalogue';
+import { entryOf, itemAt } from '@/core/algorithms';
 import type { Document, DocumentProblem, Drawer, Job } from '@/core/model';
 import { readDocument } from '@/core/read';
 import { type CheckForm, checkCommand } from './check';
@@ -59,7 +60,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
 export async function main(args: readonly string[]): Promise<number> {
   const [command, ...rest] = args;
   if (command === '--help' || command === 'help') return help(USAGE);
-  if (!Object.hasOwn(ALLOWED, command ?? '')) return usage('');
+  if (command === undefined || !Object.hasOwn(ALLOWED, command)) return usage('');
   let parsed: ReturnType<typeof parse>;
   try {
     parsed = parse(rest);
@@ -69,8 +70,8 @@ export async function main(args: readonly string[]): Promise<number> {
     return usage(option ? `there is no option ${option}` : said);
   }
   const { values, positionals: files } = parsed;
-  if (values.help) return help(`${USAGES[command]}\n`);
-  const unknown = Object.keys(values).find((o) => !ALLOWED[command].includes(o));
+  if (values.help) return help(`${entryOf(USAGES, command)}\n`);
+  const unknown = Object.keys(values).find((o) => !entryOf(ALLOWED, command).includes(o));
   if (unknown) return usage(`${command} has no option --${unknown}`);
   const several = command === 'kit' || (command === 'check' && !values.json);
   if (files.length === 0) return usage(`${command} takes a FILE`);
@@ -79,7 +80,11 @@ export async function main(args: readonly string[]): Promise<number> {
     const asked = values.setup === undefined ? null : load(values.setup);
     if (asked && 'problem' in asked) return complain(values.setup!, asked.problem);
     if (asked && asked.value.format !== 'symplex.setup') return complain(values.setup!, wrongFormat('symplex.setup'));
-    return takeCommand(files[0], values.json ?? false, asked?.value.format === 'symplex.setup' ? asked.value : null);
+    return takeCommand(
+      itemAt(files, 0),
+      values.json ?? false,
+      asked?.value.format === 'symplex.setup' ? asked.value : null,
+    );
   }
   const drawer = values.drawer === undefined ? null : load(values.drawer);
   if (drawer && 'problem' in drawer) return complain(values.drawer!, drawer.problem);
@@ -100,7 +105,7 @@ export async function main(args: readonly string[]): Promise<number> {
     if (job.format !== 'symplex.job') return complain(file, wrongFormat('symplex.job'));
     jobs.push(job);
   }
-  if (command === 'plan') return planCommand(jobs[0], owned, values.json ?? false);
+  if (command === 'plan') return planCommand(itemAt(jobs, 0), owned, values.json ?? false);
   const twice = jobs.find((j, i) => jobs.findIndex((o) => o.id === j.id) !== i);
   if (twice) return usage(`two jobs have the id ${twice.id}`);
   const atOnce = values['at-once'] === undefined ? [] : values['at-once'].split(',');

@@ -1,3 +1,4 @@
+import { itemAt } from '../core/algorithms';
 /** Exit statuses of the command. */
 export const PASSED = 0;
 export const FAILED = 1;
@@ -10,7 +11,7 @@ export const printable = (text: string): string => text.replace(/\p{Cc}/gu, '\uF
 
 /** Say in one line that the program is at fault, and with what. @returns the exit status. */
 export function crashed(e: unknown): number {
-  const [said] = (e instanceof Error ? e.message : String(e)).split('\n');
+  const said = itemAt((e instanceof Error ? e.message : String(e)).split('\n'), 0);
   process.stderr.write(`symplex: this is a fault of the program, not of the file: ${printable(said)}\n`);
   return CRASHED;
 }

@@ -3,6 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { pairOf } from '../core/algorithms';
 
 // What `npm pack` takes along, laid out of reach of the sources and of node_modules.
 let folder = '';
@@ -23,10 +24,12 @@ describe('the command as it is packed says what it says from its sources', () =>
     ['kit', 'demo/kiln-opening.job.json', '--drawer', 'demo/toolbox.drawer.json'],
     ['check', 'demo'],
   ])('%s %s', (...args) => {
-    const [packed, here] = [join(folder, 'symplex.mjs'), 'cli/symplex.mjs'].map((path) => {
-      const { status, stdout, stderr } = spawnSync(process.execPath, [path, ...args], { encoding: 'utf8' });
-      return { status, stdout, stderr };
-    });
+    const [packed, here] = pairOf(
+      [join(folder, 'symplex.mjs'), 'cli/symplex.mjs'].map((path) => {
+        const { status, stdout, stderr } = spawnSync(process.execPath, [path, ...args], { encoding: 'utf8' });
+        return { status, stdout, stderr };
+      }),
+    );
     expect(packed).toEqual(here);
     expect(packed.stdout + packed.stderr).not.toBe('');
   });

@@ -1,4 +1,5 @@
 // Prints how quick the product is, as ratios against named references measured in the same run. Nothing asserts these.
+
 import { spawnSync } from 'node:child_process';
 import {
   closeSync,
@@ -15,6 +16,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { all, create } from 'mathjs';
+import { itemAt } from '@/core/algorithms';
 import { assess, mustAssess, report } from '@/core/assess';
 import { causesOf } from '@/core/cause';
 import { writeSpice } from '@/core/circuit';
@@ -33,7 +35,7 @@ import { largeDrawer, trialJobs } from '@/tests/support/trials';
 import { stamp } from '../core/circuit/stamp';
 import { ngspiceBatch } from '../tests/reference/ngspice';
 
-const math = create(all);
+const math = create(all ?? {});
 
 function medianMs(runs: number, work: () => unknown): number {
   work();
@@ -42,7 +44,10 @@ function medianMs(runs: number, work: () => unknown): number {
     work();
     return performance.now() - start;
   });
-  return times.sort((a, b) => a - b)[runs >> 1];
+  return itemAt(
+    times.sort((a, b) => a - b),
+    runs >> 1,
+  );
 }
 
 const ms = (x: number) => `${x.toFixed(x < 10 ? 2 : 0)} ms`;
@@ -56,7 +61,10 @@ const judge = (setup: Setup) => {
 
 // The largest demo setup, by elements of its netlist.
 const sized = demoSetups.map((setup) => ({ setup, netlist: compile(setup, catalogue).netlist }));
-const { setup, netlist } = sized.sort((a, b) => b.netlist.elements.length - a.netlist.elements.length)[0];
+const { setup, netlist } = itemAt(
+  sized.sort((a, b) => b.netlist.elements.length - a.netlist.elements.length),
+  0,
+);
 for (let i = 0; i < 100; i++) judge(setup);
 const ours = medianMs(101, () => judge(setup));
 const deck = writeSpice(netlist, { frequenciesHz: THIRD_OCTAVES_HZ }).text;
@@ -71,7 +79,10 @@ function dense(): void {
   for (const hz of [0, ...THIRD_OCTAVES_HZ]) {
     const rows = Array.from({ length: a.size }, () => Array.from({ length: a.size }, () => math.complex(0, 0)));
     for (let e = 0; e < a.rows.length; e++) {
-      rows[a.rows[e]][a.cols[e]] = math.complex(a.g[e], 2 * Math.PI * hz * a.c[e]);
+      itemAt(rows, itemAt(a.rows, e))[itemAt(a.cols, e)] = math.complex(
+        itemAt(a.g, e),
+        2 * Math.PI * hz * itemAt(a.c, e),
+      );
     }
     const b = Array.from({ length: a.size }, (_, i) => math.complex(i === 0 ? 1 : 0, 0));
     math.lusolve(rows as never, b as never);
@@ -137,7 +148,7 @@ function longChain(parts: number): Setup {
   const ends = (p: Part) => (p.id === 'mic' ? ['plug', 'plug'] : ['a', 'b']);
   const joints = chain.slice(1).map((p, i) => ({
     id: `j${i}`,
-    a: { part: chain[i].id, port: ends(chain[i])[1] },
+    a: { part: itemAt(chain, i).id, port: itemAt(ends(itemAt(chain, i)), 1) },
     b: { part: p.id, port: 'a' },
   }));
   const { also: _, ...job } = setup.job;
@@ -146,16 +157,20 @@ function longChain(parts: number): Setup {
     job: { ...job, sources: job.sources.slice(0, 1), device: 'camera' },
     parts: [...chain, { id: 'camera', class: 'camera' }],
     joints,
-    placements: [{ source: setup.job.sources[0].id, part: 'mic', distanceM: 0.2 }],
+    placements: [{ source: itemAt(setup.job.sources, 0).id, part: 'mic', distanceM: 0.2 }],
   };
 }
 console.log();
 const sizes = [10, 30, 100, 300];
 const grown = sizes.map((n) => medianMs(n > 100 ? 7 : 15, () => judge(longChain(n))));
 for (const [i, n] of sizes.entries()) {
-  line(`assess of a chain of ${n} parts`, `${ms(grown[i])}: ${((1000 * grown[i]) / n).toFixed(0)} us a part`, '');
+  line(
+    `assess of a chain of ${n} parts`,
+    `${ms(itemAt(grown, i))}: ${((1000 * itemAt(grown, i)) / n).toFixed(0)} us a part`,
+    '',
+  );
 }
-const power = Math.log(grown[3] / grown[0]) / Math.log(30);
+const power = Math.log(itemAt(grown, 3) / itemAt(grown, 0)) / Math.log(30);
 line('growth from 10 to 300 parts', `n to the ${power.toFixed(2)}`, 'bar: near linear');
 
 console.log();
@@ -181,7 +196,7 @@ const page = new URL('../out/index.html', import.meta.url);
 if (existsSync(page)) {
   // Polyfills for browsers without modules are not loaded by others.
   const tags = [...readFileSync(page, 'utf8').matchAll(/<script([^>]*)\ssrc="([^"]+)"([^>]*)>/g)];
-  const wanted = new Set(tags.filter(([, a, , b]) => !/nomodule/i.test(a + b)).map(([, , src]) => src));
+  const wanted = new Set(tags.filter(([, a, , b]) => !/nomodule/i.test(`${a}${b}`)).map((tag) => itemAt(tag, 2)));
   const size = [...wanted].reduce(
     (sum, src) =>
       sum + gzipSync(readFileSync(new URL(`..${src.replace('/_next', '/out/_next')}`, import.meta.url))).length,

@@ -1,4 +1,5 @@
 // Kills the browser while somebody edits, and looks at what is left: npm run soak [-- --kills 200 --screens line,levels]
+
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -6,6 +7,7 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { By, Key, type WebDriver } from 'selenium-webdriver';
 import { catalogue } from '@/catalogue';
+import { itemAt, pairOf } from '@/core/algorithms';
 import { readDocument } from '@/core/read';
 import { chance } from '@/core/render';
 import { writeWav } from '@/core/wav';
@@ -64,11 +66,11 @@ const EDITS: Readonly<
   Record<Screen, { readonly path: () => string; readonly edit: (walk: Walk) => Promise<unknown> }>
 > = {
   line: {
-    path: () => `line/?setup=${demoSetups[upTo(demoSetups.length)].id}`,
+    path: () => `line/?setup=${itemAt(demoSetups, upTo(demoSetups.length)).id}`,
     edit: async (walk) => {
       const parts = await walk.driver.findElements(By.css('main button[aria-pressed]'));
-      await parts[upTo(parts.length)].click();
-      return slideOr(walk, () => parts[upTo(parts.length)].click());
+      await itemAt(parts, upTo(parts.length)).click();
+      return slideOr(walk, () => itemAt(parts, upTo(parts.length)).click());
     },
   },
   levels: { path: () => 'levels/?setup=glaze-hall', edit: (walk) => slideOr(walk, () => Promise.resolve()) },
@@ -76,9 +78,9 @@ const EDITS: Readonly<
     path: () => 'drawer/',
     edit: async (walk) => {
       const find = await walk.driver.findElement(By.id('find-class'));
-      await find.sendKeys(Key.chord(Key.CONTROL, 'a'), ['splitter', 'cable', 'XLR', 'hub'][upTo(4)]);
+      await find.sendKeys(Key.chord(Key.CONTROL, 'a'), itemAt(['splitter', 'cable', 'XLR', 'hub'], upTo(4)));
       const found = await walk.driver.findElements(By.css('section[aria-label="Add a part"] li button'));
-      if (found.length > 0) await found[upTo(found.length)].click();
+      if (found.length > 0) await itemAt(found, upTo(found.length)).click();
     },
   },
   files: {
@@ -108,7 +110,7 @@ const EDITS: Readonly<
 async function slideOr(walk: Walk, other: () => Promise<unknown>): Promise<unknown> {
   const slides = await walk.driver.findElements(By.css('main input[type=range], main [role=slider]'));
   if (slides.length === 0) return other();
-  const slide = slides[upTo(slides.length)];
+  const slide = itemAt(slides, upTo(slides.length));
   const key = random() < 0.5 ? Key.ARROW_RIGHT : Key.ARROW_LEFT;
   return slide.sendKeys(...Array.from({ length: 1 + upTo(3) }, () => key));
 }
@@ -148,7 +150,7 @@ function withChildren(pid: number): readonly number[] {
   const all = spawnSync('ps', ['-eo', 'pid=,ppid='], { encoding: 'utf8' })
     .stdout.trim()
     .split('\n')
-    .map((line) => line.trim().split(/\s+/).map(Number));
+    .map((line) => pairOf(line.trim().split(/\s+/).map(Number)));
   const found = [pid];
   for (const p of found) for (const [child, parent] of all) if (parent === p) found.push(child);
   return found;

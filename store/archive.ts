@@ -1,3 +1,4 @@
+import { itemAt } from '@/core/algorithms';
 import { type Catalogue, type Document, type DocumentProblem, writeDocument } from '@/core/model';
 import type { Archive } from '@/core/read';
 import { type Brought, bringDocument } from './bring-in';
@@ -47,8 +48,8 @@ export async function everythingAsFile(catalogue: Catalogue, { signal, told }: U
     log: steps.filter((s) => s.undone === 0).map((s) => s.label.slice(0, 400)),
   };
   const blobs = [
-    ...takes.map((t, i) => [contents.takes[i].file, t.file] as const),
-    ...photos.map((p, i) => [contents.photos[i].file, p.picture] as const),
+    ...takes.map((t, i) => [itemAt(contents.takes, i).file, t.file] as const),
+    ...photos.map((p, i) => [itemAt(contents.photos, i).file, p.picture] as const),
   ];
   const all = Math.max(
     1,

@@ -1,4 +1,5 @@
 import Dexie, { type DexieOptions, type EntityTable } from 'dexie';
+import { itemAt } from '@/core/algorithms';
 import type { Drawer, Job, Setup } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 
@@ -76,8 +77,8 @@ function openDesk(options?: DexieOptions): Database {
     tx.table('jobs').bulkAdd([...demoJobs]);
     tx.table('drawers').add(demoDrawer);
     tx.table('settings').bulkAdd([
-      { key: 'job', value: demoJobs[0].id },
-      { key: 'setup', value: demoSetups[1].id },
+      { key: 'job', value: itemAt(demoJobs, 0).id },
+      { key: 'setup', value: itemAt(demoSetups, 1).id },
       { key: 'drawer', value: demoDrawer.id },
     ]);
   });

@@ -1,3 +1,4 @@
+import { itemAt } from '@/core/algorithms';
 import { type Catalogue, FORMAT_VERSION, same } from '@/core/model';
 import { type Change, type Database, KINDS } from './database';
 import { readerNow } from './reader';
@@ -21,7 +22,9 @@ export async function broughtForward(db: Database, catalogue: Catalogue): Promis
         (c): Change =>
           ({ ...c, before: inTodaysForm(c.before, catalogue), after: inTodaysForm(c.after, catalogue) }) as Change,
       );
-      if (changes.some((c, i) => c.before !== step.changes[i].before || c.after !== step.changes[i].after))
+      if (
+        changes.some((c, i) => c.before !== itemAt(step.changes, i).before || c.after !== itemAt(step.changes, i).after)
+      )
         await db.steps.put({ ...step, changes });
     }
     await db.settings.put({ key: 'form', value: stamp });

@@ -1,3 +1,4 @@
+import { itemAt, pairOf } from '@/core/algorithms';
 import 'fake-indexeddb/auto';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
@@ -68,8 +69,8 @@ describe('undo and redo', () => {
             await redo();
             at = Math.min(states.length - 1, at + 1);
           } else {
-            const { id } = demoSetups[m.which];
-            const put = m.do === 'add' ? demoSetups[m.which] : null;
+            const { id } = itemAt(demoSetups, m.which);
+            const put = m.do === 'add' ? itemAt(demoSetups, m.which) : null;
             if (m.do === 'rename') await rename(id, m.name);
             else await change(m.do, [{ kind: 'setups', id, become: () => put }]);
             const now = await text();
@@ -86,7 +87,7 @@ describe('undo and redo', () => {
   });
   test('say what they would do, and nothing when there is nothing', async () => {
     expect(await undo()).toBeNull();
-    await rename(demoSetups[0].id, 'Other');
+    await rename(itemAt(demoSetups, 0).id, 'Other');
     expect((await nextSteps()).back?.label).toBe('Rename to Other');
     expect(await undo()).toBe('Rename to Other');
     expect((await nextSteps()).forth?.label).toBe('Rename to Other');
@@ -94,7 +95,7 @@ describe('undo and redo', () => {
   test('a change that throws half-way leaves everything as it was, and no step', async () => {
     const before = await text();
     const two = change('Half', [
-      { kind: 'jobs', id: demoJobs[0].id, become: () => null },
+      { kind: 'jobs', id: itemAt(demoJobs, 0).id, become: () => null },
       {
         kind: 'drawers',
         id: demoDrawer.id,
@@ -129,7 +130,7 @@ describe('undo and redo', () => {
 
 describe('files in and out', () => {
   test('everything saved, brought into an empty browser, is everything again', async () => {
-    await rename(demoSetups[1].id, 'Changed');
+    await rename(itemAt(demoSetups, 1).id, 'Changed');
     const saved = await text();
     await database().delete();
     await database().open();
@@ -139,7 +140,7 @@ describe('files in and out', () => {
   });
   test('a document of the same name takes the place of the old one, and undo brings that back', async () => {
     const before = await text();
-    const mine: Setup = { ...demoSetups[0], name: 'Mine' };
+    const mine: Setup = { ...itemAt(demoSetups, 0), name: 'Mine' };
     await bringIn(writeDocument(mine), 'mine.json', catalogue);
     expect(await database().setups.get(mine.id)).toMatchObject({ name: 'Mine' });
     expect((await database().settings.get('setup'))?.value).toBe(mine.id);
@@ -183,11 +184,11 @@ describe('everything as one .symplex file', () => {
         async (takes, photos) => {
           await database().delete();
           await database().open();
-          await rename(demoSetups[0].id, 'Mine');
+          await rename(itemAt(demoSetups, 0).id, 'Mine');
           await database().takes.bulkPut(
             takes.map(({ name, sound }, i) => ({
               id: `t${i}`,
-              setup: i === 0 ? null : demoSetups[0].id,
+              setup: i === 0 ? null : itemAt(demoSetups, 0).id,
               name,
               date: '2026-11-27',
               file: new Blob([sound as BlobPart], { type: 'audio/wav' }),
@@ -241,12 +242,15 @@ describe('everything as one .symplex file', () => {
 });
 
 describe('two hands on one document', () => {
-  const [song] = demoSetups.filter((s) => s.id === 'kiln-song');
+  const song = itemAt(
+    demoSetups.filter((s) => s.id === 'kiln-song'),
+    0,
+  );
   const named = (s: Setup, id: string, name: string): Setup => ({
     ...s,
     parts: s.parts.map((p) => (p.id === id ? { ...p, name } : p)),
   });
-  const [one, other] = song.parts.map((p) => p.id);
+  const [one, other] = pairOf(song.parts.map((p) => p.id));
   const there = async () => (await database().setups.get(song.id))!;
   const nameOf = async (id: string) => (await there()).parts.find((p) => p.id === id)!.name;
 
@@ -257,7 +261,7 @@ describe('two hands on one document', () => {
     ]);
     expect([await nameOf(one), await nameOf(other)]).toEqual(['mine', 'theirs']);
     await undo();
-    expect([await nameOf(one), await nameOf(other)]).toEqual(['mine', song.parts[1].name]);
+    expect([await nameOf(one), await nameOf(other)]).toEqual(['mine', itemAt(song.parts, 1).name]);
   });
   test('at the same place the later stands, and is told that it replaces', async () => {
     await revise('theirs', 'setups', song, named(song, one, 'theirs'), catalogue);
@@ -290,7 +294,7 @@ describe('a database of an older version', () => {
   const older: Bundle = JSON.parse(readFileSync('tests/older/version-1.bundle.json', 'utf8'));
   test('is brought forward once, undo and all', async () => {
     await reader();
-    const [then] = older.setups;
+    const then = itemAt(older.setups, 0);
     const renamed = { ...then, name: 'Kept by the first version, renamed' };
     await database().table('setups').put(renamed);
     await database().table('drawers').put(older.drawers[0]);
@@ -314,7 +318,7 @@ describe('a database of an older version', () => {
 });
 
 describe('what lies in the database and is no document of ours', () => {
-  const [setup] = demoSetups;
+  const setup = itemAt(demoSetups, 0);
   const as = (change: object): unknown => ({ ...JSON.parse(JSON.stringify(setup)), id: 'bad', ...change });
   const { name: _, ...nameless } = setup;
   test.each([
@@ -326,13 +330,13 @@ describe('what lies in the database and is no document of ours', () => {
     ['another format', as({ format: 'symplex.drawer' }), ''],
     [
       'a connection that leads to nothing',
-      as({ joints: [{ ...setup.joints[0], a: { part: 'gone', port: 'x' } }] }),
+      as({ joints: [{ ...itemAt(setup.joints, 0), a: { part: 'gone', port: 'x' } }] }),
       '/joints/0/a/part',
     ],
     ['what does not belong there', as({ extra: 1 }), ''],
     [
       'a number that is none',
-      as({ placements: [{ ...setup.placements[0], distanceM: 'far' }] }),
+      as({ placements: [{ ...itemAt(setup.placements, 0), distanceM: 'far' }] }),
       '/placements/0/distanceM',
     ],
     ['nothing but an id', { id: 'bad' }, '/format'],

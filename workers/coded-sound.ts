@@ -1,4 +1,5 @@
 import type { AudioSample } from 'mediabunny';
+import { itemAt } from '@/core/algorithms';
 import type { Sound } from '@/core/wav';
 
 /** What is missing between two pieces and is no matter of rounding, seconds; silence stands in its place. */
@@ -73,7 +74,7 @@ async function opened(file: Blob): Promise<Sound | null> {
               const out = room(n);
               for (let c = 0; c < channels; c++) {
                 const planeIndex = Math.min(c, sample.numberOfChannels - 1);
-                sample.copyTo(out[c], { planeIndex, format: 'f32-planar', frameOffset: early, frameCount: n });
+                sample.copyTo(itemAt(out, c), { planeIndex, format: 'f32-planar', frameOffset: early, frameCount: n });
               }
               at += n;
               yield out;

@@ -1,4 +1,5 @@
 import { transfer } from 'comlink';
+import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import {
   aligned,
@@ -137,7 +138,7 @@ export const takeEndpoint = {
   },
   edit(clip: Clip, edits: readonly Edit[]): EditedClip {
     const { rateHz, channels } = edited(clip, edits);
-    const pitch = pitchOf(channels[0], rateHz);
+    const pitch = pitchOf(itemAt(channels, 0), rateHz);
     const peak = truePeakOf(channels);
     const result = { rateHz, channels, lufs: loudnessOf(rateHz, channels), peakDbtp: 20 * Math.log10(peak), pitch };
     return transfer(result, channels.map((c) => c.buffer) as ArrayBuffer[]);
@@ -160,9 +161,9 @@ export const takeEndpoint = {
     const parts: Blob[] = [];
     let frames = 0;
     for await (const block of aligned(b.value, rateHz, found)) {
-      if (block[0].length === 0) continue;
+      if (itemAt(block, 0).length === 0) continue;
       parts.push(new Blob([wavSamples(block, 24)]));
-      frames += block[0].length;
+      frames += itemAt(block, 0).length;
     }
     const odd = (frames * b.value.channels * 3) % 2;
     const header = wavHeader(rateHz, b.value.channels, frames, 24);

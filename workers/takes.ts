@@ -1,4 +1,5 @@
 import { proxy, transfer } from 'comlink';
+import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import type { Clip, Edit, LineUp } from '@/core/edit';
 import type { Setup } from '@/core/model';
@@ -53,7 +54,7 @@ export async function wholeTake(file: Blob, longestS: number): Promise<Whole> {
   const read = await thread.ask<Whole>((t) => t.whole(file, longestS));
   const decoded = read.ok || !read.other ? null : await decodedTake(file);
   if (!decoded) return read;
-  const seconds = decoded.channels[0].length / decoded.rateHz;
+  const seconds = itemAt(decoded.channels, 0).length / decoded.rateHz;
   return seconds > longestS
     ? { ok: false, problem: tooLong(seconds, longestS), other: false }
     : { ok: true, value: decoded };

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { memo, memoBy, memoOfTwo, reach, wayTo } from '.';
+import { itemAt } from './look-up';
 
 const NODES = 8;
 const graph = fc.array(fc.tuple(fc.nat(NODES - 1), fc.nat(NODES - 1)), { maxLength: 20 });
@@ -11,7 +12,7 @@ test('reach finds what repeated widening finds, in as few steps, and wayTo walks
       const found = reach([start], (at) => edges.filter(([a]) => a === at).map((e) => [e[1], e] as const));
       // The oracle: distances by relaxing every edge as often as there are nodes (Bellman and Ford).
       const far = Array.from({ length: NODES }, (_, n) => (n === start ? 0 : Number.POSITIVE_INFINITY));
-      for (let i = 0; i < NODES; i++) for (const [a, b] of edges) far[b] = Math.min(far[b], far[a] + 1);
+      for (let i = 0; i < NODES; i++) for (const [a, b] of edges) far[b] = Math.min(itemAt(far, b), itemAt(far, a) + 1);
       for (const [n, steps] of far.entries()) {
         expect(found.get(n)?.steps ?? Number.POSITIVE_INFINITY).toBe(steps);
         const way = wayTo(found, n);

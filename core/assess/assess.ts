@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import type { CircuitProblem, Result } from '../circuit';
 import { ok } from '../circuit';
 import { compile } from '../compile';
@@ -41,7 +42,8 @@ export function assess(
 ): Result<Assessment, CircuitProblem> {
   const views = read(compile(setup, catalogue, { rewired }), bands, reach);
   if (!views.ok) return views;
-  const [readings, ...also] = views.value;
+  const readings = itemAt(views.value, 0);
+  const also = views.value.slice(1);
   const verdicts = judge(readings, also);
   return ok({ readings, also, verdicts, weakest: weakestOf(verdicts) });
 }
@@ -57,5 +59,5 @@ export function mustAssess(setup: Setup, catalogue: Catalogue, options: AssessOp
 export function weakestOf(verdicts: readonly Verdict[]): Verdict {
   const failing = verdicts.filter((v) => v.status === 'fail');
   const known = failing.length > 0 ? failing : verdicts.filter((v) => v.margin !== null);
-  return known.reduce((w, v) => ((v.margin ?? 0) < (w.margin ?? 0) ? v : w), known[0] ?? verdicts[0]);
+  return known.reduce((w, v) => ((v.margin ?? 0) < (w.margin ?? 0) ? v : w), itemAt(known, 0) ?? itemAt(verdicts, 0));
 }

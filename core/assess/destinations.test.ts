@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
 import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
+import { itemAt } from '../algorithms';
 
 const also = [{ device: 'recorder-xlr', app: 'recorder-picker' }];
 /** A microphone through a transformer splitter: one leg through an interface to the laptop, one to a recorder. */
@@ -32,8 +33,8 @@ test('each device is judged by its own input, and the second one loads the first
   const [laptop, recorder] = [two.readings, two.also[0]];
   expect(laptop.intended?.part).toBe('box');
   expect(recorder.intended?.part).toBe('recorder-xlr');
-  expect(recorder.lines[0].arrives).toBe(true);
-  const level = (r: typeof laptop) => r.channels[0].arrivals[0].averageDbu;
+  expect(itemAt(recorder.lines, 0).arrives).toBe(true);
+  const level = (r: typeof laptop) => itemAt(itemAt(r.channels, 0).arrivals, 0).averageDbu;
   const loss = level(one.readings) - level(laptop);
   // Two inputs of 2 to 3 kohm across a source of 200 to 300 ohm: about a decibel, less than two.
   expect(loss).toBeGreaterThan(0.3);
@@ -46,8 +47,8 @@ test('what is wrong at the second device fails the gate, and the sentence names 
   const a = assessed(deaf);
   expect(gate(a, 'wired')).toMatchObject({ status: 'fail' });
   expect(gate(assessed(s), 'wired').status).not.toBe('fail');
-  expect(a.readings.lines[0].arrives).toBe(true);
-  expect(a.also[0].lines[0].arrives).toBe(false);
+  expect(itemAt(a.readings.lines, 0).arrives).toBe(true);
+  expect(itemAt(itemAt(a.also, 0).lines, 0).arrives).toBe(false);
 });
 
 test('the order of destinations decides nothing but whose name comes first', () => {
@@ -62,9 +63,9 @@ test('the order of destinations decides nothing but whose name comes first', () 
       also: [{ device: 'laptop-headset', app: s.job.app }],
     },
   });
-  const peak = (r: typeof a.readings) => r.channels[0].arrivals[0].peakDbfs;
-  expect(peak(turned.readings)).toBeCloseTo(peak(a.also[0]), 2);
-  expect(peak(turned.also[0])).toBeCloseTo(peak(a.readings), 2);
+  const peak = (r: typeof a.readings) => itemAt(itemAt(r.channels, 0).arrivals, 0).peakDbfs;
+  expect(peak(turned.readings)).toBeCloseTo(peak(itemAt(a.also, 0)), 2);
+  expect(peak(itemAt(turned.also, 0))).toBeCloseTo(peak(a.readings), 2);
   expect(turned.verdicts.map((v) => v.status)).toEqual(a.verdicts.map((v) => v.status));
 });
 

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Assessment, assess } from '../assess';
 import { apply, type Change, effortS, type Touched, touched } from '../change';
 import { type Catalogue, classOfPart, type Setup } from '../model';
@@ -192,7 +193,7 @@ function causeOf(
     faults: explained.map(({ gate, topic }) => ({ gate, topic })),
     changes: [change],
     sentence,
-    part: common.parts[0] ?? own.parts[0],
+    part: itemAt(common.parts, 0) ?? itemAt(own.parts, 0),
     ...(joint === undefined ? {} : { joint }),
   };
 }
@@ -226,6 +227,9 @@ function secondOf(
 }
 
 const commonPlace = (places: readonly Touched[]): Touched => ({
-  parts: places.reduce<readonly string[]>((all, p) => all.filter((x) => p.parts.includes(x)), places[0].parts),
-  joints: places.reduce<readonly string[]>((all, p) => all.filter((x) => p.joints.includes(x)), places[0].joints),
+  parts: places.reduce<readonly string[]>((all, p) => all.filter((x) => p.parts.includes(x)), itemAt(places, 0).parts),
+  joints: places.reduce<readonly string[]>(
+    (all, p) => all.filter((x) => p.joints.includes(x)),
+    itemAt(places, 0).joints,
+  ),
 });

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { firstSentence } from '../format';
 import type { Finding, GateName, Verdict } from '../gates';
 import type { Cause } from './causes';
@@ -48,7 +49,12 @@ function withoutFault(verdicts: readonly Verdict[]): Headline {
   const unknown = verdicts.filter((v) => v.status === 'not known');
   if (unknown.length > 0) {
     const count = `${unknown.length} of ${verdicts.length} gates not known`;
-    return whole({ verdict: 'Not known yet', sentence: firstOf(unknown[0].sentence), count, gate: unknown[0].gate });
+    return whole({
+      verdict: 'Not known yet',
+      sentence: firstOf(itemAt(unknown, 0).sentence),
+      count,
+      gate: itemAt(unknown, 0).gate,
+    });
   }
   const cautions = verdicts.filter((v) => v.status === 'caution');
   const [worst] = [...cautions].sort((a, b) => (a.margin ?? 0) - (b.margin ?? 0));
@@ -91,7 +97,7 @@ function speaker(verdicts: readonly Verdict[], causes: readonly Cause[]) {
     );
   if (isDeeper) return { sentence: other.finding.sentence, ...other, cause: undefined };
   if (cause) {
-    const [fault] = cause.faults;
+    const fault = itemAt(cause.faults, 0);
     const finding = failing.flatMap((v) => v.findings).find((f) => f.topic === fault.topic);
     return { sentence: cause.sentence, fault, finding, cause };
   }

@@ -1,3 +1,4 @@
+import { itemAt, pairOf } from '../algorithms';
 import { type Change, contactName, holeName, portName, positionName } from '../change';
 import { causeText, firstSentence, listText, withArticle } from '../format';
 import {
@@ -67,7 +68,7 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
     case 'contact':
       return causeText('contact', { contact: contactName(change.contact), ...at(change.joint) });
     case 'bridge': {
-      const [one, other] = change.contacts.map(contactName);
+      const [one, other] = pairOf(change.contacts.map(contactName));
       return causeText('bridge', { one, other, ...at(change.joint) });
     }
     case 'move': {
@@ -77,14 +78,16 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return causeText('move', { joint: at(change.joint).joint, part: name(far.part), socket: hole(from), to });
     }
     case 'exchange': {
-      const [x, y] = change.ends.map(({ joint, side }) => {
-        const j = jointIn(setup, joint);
-        return side === 'a' ? { hole: j.a, far: j.b } : { hole: j.b, far: j.a };
-      });
+      const [x, y] = pairOf(
+        change.ends.map(({ joint, side }) => {
+          const j = jointIn(setup, joint);
+          return side === 'a' ? { hole: j.a, far: j.b } : { hole: j.b, far: j.a };
+        }),
+      );
       const [here, there] = [hole(x.hole), hole(y.hole)];
       if (x.far.part !== y.far.part)
         return causeText('exchange', { one: name(x.far.part), here, other: name(y.far.part), there });
-      const [one, other] = [x, y].map((e) => portName(setup, catalogue, e.far));
+      const [one, other] = pairOf([x, y].map((e) => portName(setup, catalogue, e.far)));
       return causeText('exchange.of-one', { part: name(x.far.part), one, here, other, there });
     }
     case 'turn':
@@ -189,7 +192,7 @@ const SESSION_FAULTS: { readonly [K in keyof Session]-?: (app: string, value: Se
 
 function sessionFault(setup: Setup, catalogue: Catalogue, set: Extract<Change, { do: 'session' }>['set']): string {
   const app = appIn(catalogue, setup.job.app).name;
-  const [key] = Object.keys(set) as (keyof Session)[];
+  const key = itemAt(Object.keys(set) as (keyof Session)[], 0);
   return (SESSION_FAULTS[key] as (app: string, value: unknown) => string)(app, set[key] ?? null);
 }
 

@@ -1,3 +1,4 @@
+import { itemAt, pairOf } from '../algorithms';
 import { type Catalogue, classIn, type Joint, type Part, type Session, type Setup, turnKnob } from '../model';
 import type { Change, SessionChange } from './change';
 import { attachPart, freshJointId, insertPart, swapPart, takeOut } from './structure';
@@ -161,14 +162,16 @@ function withRefresh(setup: Setup, { part, minute, on }: Extract<Change, { do: '
 }
 
 /** Without parts in a row that two joints hold each: what they joined is joined. */
-function bypassed(setup: Setup, catalogue: Catalogue, [part, ...more]: readonly string[]): Setup | null {
+function bypassed(setup: Setup, catalogue: Catalogue, parts: readonly string[]): Setup | null {
+  const part = itemAt(parts, 0);
+  const more = parts.slice(1);
   const held = setup.joints.filter((j) => j.a.part === part || j.b.part === part);
   if (held.length !== 2 || setup.placements.some((p) => p.part === part)) return null;
-  const [one, other] = held.map((j) => (j.a.part === part ? j.b : j.a));
+  const [one, other] = pairOf(held.map((j) => (j.a.part === part ? j.b : j.a)));
   const without = takeOut(setup, catalogue, part);
   // What is plugged into itself leads nowhere.
   if (!without || one.part === other.part || one.part === part || other.part === part) return null;
-  const at = setup.joints.indexOf(held[0]);
+  const at = setup.joints.indexOf(itemAt(held, 0));
   const joint: Joint = { id: freshJointId(without), a: one, b: other };
   const joined = { ...without, joints: [...without.joints.slice(0, at), joint, ...without.joints.slice(at)] };
   return more.length > 0 ? bypassed(joined, catalogue, more) : joined;

@@ -1,3 +1,4 @@
+import { pairOf } from '../algorithms';
 import {
   type Catalogue,
   classIn,
@@ -82,8 +83,8 @@ export function* turns(setup: Setup, catalogue: Catalogue): Generator<Change> {
     if (kind !== 'lead' && kind !== 'adapter') continue;
     const held = setup.joints.filter((j) => (j.a.part === part.id) !== (j.b.part === part.id));
     if (held.length !== 2) continue;
-    const [p, q] = held.map((j) => (j.a.part === part.id ? j.a.port : j.b.port));
-    const [one, other] = [p, q].map((id) => ports.find((x) => x.id === id)!);
+    const [p, q] = pairOf(held.map((j) => (j.a.part === part.id ? j.a.port : j.b.port)));
+    const [one, other] = pairOf([p, q].map((id) => ports.find((x) => x.id === id)!));
     const change: Change = { do: 'turn', part: part.id, ports: [p, q] };
     // Alike at both ends it is the same either way round.
     if (one.connector === other.connector && one.flow === other.flow) continue;
@@ -159,7 +160,7 @@ export function* joins(setup: Setup, catalogue: Catalogue): Generator<Extract<Ch
     for (const hole of free) {
       if (loose.has(plug.part) && loose.has(hole.part)) continue;
       if (hole.part === plug.part || !portsFit(plug.port, hole.port) || !leadsOn(plug.port, hole.port)) continue;
-      const [a, b] = [plug, hole].map(({ part, port }) => ({ part, port: port.id }));
+      const [a, b] = pairOf([plug, hole].map(({ part, port }) => ({ part, port: port.id })));
       yield { do: 'join', joint: { id, a, b }, at: setup.joints.length };
     }
   }
@@ -248,6 +249,6 @@ const hasTwoPorts = (setup: Setup, catalogue: Catalogue, part: string): boolean 
 
 /** Two plugs that are alike in shape and use: exchanged, nothing would be another. */
 function isSame(setup: Setup, catalogue: Catalogue, p: PortRef, q: PortRef): boolean {
-  const [pp, qq] = [p, q].map((end) => portAt(setup, catalogue, end));
+  const [pp, qq] = pairOf([p, q].map((end) => portAt(setup, catalogue, end)));
   return pp.connector === qq.connector && pp.flow === 'through' && qq.flow === 'through';
 }

@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
 import { sketch } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { checkDocument, type Setup } from '../model';
 import {
   apply,
@@ -90,7 +91,7 @@ describe('acts by which setups differ', () => {
           const undo: Change[] = [];
           for (const pick of picks) {
             const acts = actsOn(now);
-            const change = acts[pick % acts.length];
+            const change = itemAt(acts, pick % acts.length);
             const after = apply(now, catalogue, change);
             if (!after) continue;
             undo.unshift(inverse(now, catalogue, change));
@@ -104,13 +105,13 @@ describe('acts by which setups differ', () => {
     );
   });
   test('what cannot be done is refused, and alters nothing', () => {
-    const [setup] = demoSetups;
-    const { a } = setup.joints[0];
+    const setup = itemAt(demoSetups, 0);
+    const { a } = itemAt(setup.joints, 0);
     for (const change of [
-      { do: 'move', joint: setup.joints[1].id, side: 'a', to: a },
+      { do: 'move', joint: itemAt(setup.joints, 1).id, side: 'a', to: a },
       { do: 'unplug', joint: 'none' },
       { do: 'replace', part: 'none', by: { id: 'x', class: 'lead-xlr' } },
-      { do: 'bypass', part: setup.parts[0].id },
+      { do: 'bypass', part: itemAt(setup.parts, 0).id },
     ] satisfies Change[])
       expect(apply(setup, catalogue, change)).toBeNull();
   });

@@ -1,3 +1,4 @@
+import { itemAt, pairOf } from '../algorithms';
 import { connectorNamed, contactsOf, mate } from '../connectors';
 import {
   appIn,
@@ -49,7 +50,7 @@ const NEARLY_FLAT = 0.05;
  */
 export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> {
   for (const joint of setup.joints) {
-    const [a, b] = [joint.a, joint.b].map(({ part, port }) => portSpec(setup, catalogue, part, port));
+    const [a, b] = pairOf([joint.a, joint.b].map(({ part, port }) => portSpec(setup, catalogue, part, port)));
     const mating = mate(connectorNamed(a.connector)!, connectorNamed(b.connector)!, 0);
     if (!mating.fits || a.carries === 'radio') continue;
     const plug = mating.plugIs === 'a' ? a : b;
@@ -61,7 +62,7 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
       yield { kind: 'broken conductor', change: { do: 'contact', joint: joint.id, contact, parted: true } };
     }
     for (let i = 1; i < contacts.length; i++) {
-      const pair = [contacts[i - 1], contacts[i]] as const;
+      const pair = [itemAt(contacts, i - 1), itemAt(contacts, i)] as const;
       yield { kind: 'bridged contacts', change: { do: 'bridge', joint: joint.id, contacts: pair, on: true } };
     }
     yield { kind: 'unplugged', change: { do: 'unplug', joint: joint.id } };

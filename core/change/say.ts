@@ -1,3 +1,4 @@
+import { pairOf } from '../algorithms';
 import { connectorNamed, mate } from '../connectors';
 import { actText, lower, minus } from '../format';
 import {
@@ -37,7 +38,7 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
         joint: at(),
       });
     case 'bridge': {
-      const [one, other] = change.contacts.map(contactName);
+      const [one, other] = pairOf(change.contacts.map(contactName));
       return actText(change.on ? 'bridge.join' : 'bridge.part', { one, other, joint: at() });
     }
     case 'move': {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { mustAssess } from '../assess';
 import { checkDocument, type Setup } from '../model';
 import { freePorts, plugIn, takeOut } from '.';
@@ -22,15 +23,15 @@ test('whatever is plugged in and taken out, the setup stays a good document that
       for (const a of acts) {
         if (a.do === 'plug') {
           const holes = freePorts(setup, catalogue);
-          const c = classes[a.what];
+          const c = itemAt(classes, a.what);
           const next =
             holes.length > 0
-              ? plugIn(setup, catalogue, holes[a.hole % holes.length], { id: c.id, class: c.id }, 'studio')
+              ? plugIn(setup, catalogue, itemAt(holes, a.hole % holes.length), { id: c.id, class: c.id }, 'studio')
               : null;
           if (next) grown += 1;
           setup = next ?? setup;
         } else {
-          const part = setup.parts[a.which % setup.parts.length].id;
+          const part = itemAt(setup.parts, a.which % setup.parts.length).id;
           const next = takeOut(setup, catalogue, part);
           expect(next === null).toBe(
             catalogue.parts.get(setup.parts.find((p) => p.id === part)!.class)!.id === setup.job.device &&
@@ -48,7 +49,7 @@ test('whatever is plugged in and taken out, the setup stays a good document that
 });
 
 test('plugged in and taken out again, it is as it was', () => {
-  const [setup] = demoSetups;
+  const setup = itemAt(demoSetups, 0);
   const free = freePorts(setup, catalogue);
   for (const hole of free) {
     for (const c of classes) {

@@ -1,4 +1,4 @@
-import { freshId } from '../algorithms';
+import { freshId, itemAt } from '../algorithms';
 import { connectorNamed, mate } from '../connectors';
 import {
   type Catalogue,
@@ -98,7 +98,7 @@ const sameDuty = (a: PortSpec, b: PortSpec): boolean =>
 /** Put a part into a joint: a to one of its ports, b to another. Null when it does not go in there. */
 export function insertPart(setup: Setup, catalogue: Catalogue, jointId: string, by: Part): Setup | null {
   const at = setup.joints.findIndex((j) => j.id === jointId);
-  const joint = setup.joints[at];
+  const joint = itemAt(setup.joints, at);
   const a = portOf(setup, catalogue, joint.a);
   const b = portOf(setup, catalogue, joint.b);
   const newClass = classIn(catalogue, by.class);
@@ -172,7 +172,7 @@ export function plugIn(
   const next = attachPart(setup, catalogue, to, by);
   if (!next) return null;
   const partClass = classIn(catalogue, by.class);
-  const id = next.parts[next.parts.length - 1].id;
+  const id = itemAt(next.parts, next.parts.length - 1).id;
   if (partClass.host) {
     return { ...next, job: { ...next.job, also: [...(next.job.also ?? []), { device: by.class, app }] } };
   }
@@ -190,7 +190,7 @@ export function plugIn(
   const byAir = sources.filter((s) => s.from === undefined);
   const unheard = byAir.find((s) => !setup.placements.some((p) => p.source === s.id)) ?? byAir[0];
   if (!unheard) return next;
-  const part = next.parts[next.parts.length - 1];
+  const part = itemAt(next.parts, next.parts.length - 1);
   const distanceM = hasFigure(partClass, 'placedM') ? quantity(part, partClass, 'placedM') : setup.job.distanceM;
   return { ...next, placements: [...next.placements, { source: unheard.id, part: id, distanceM }] };
 }

@@ -1,3 +1,4 @@
+import { pairOf } from '../algorithms';
 import type { Setup } from '../model';
 import type { Change } from './change';
 
@@ -30,7 +31,7 @@ export function touched(setup: Setup, change: Change): Touched {
       return { ...here, parts: [...new Set([...here.parts, change.to.part])] };
     }
     case 'exchange': {
-      const [x, y] = change.ends.map((e) => joint(e.joint));
+      const [x, y] = pairOf(change.ends.map((e) => joint(e.joint)));
       return { joints: [...x.joints, ...y.joints], parts: [...new Set([...x.parts, ...y.parts])] };
     }
     case 'join':

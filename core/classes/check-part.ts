@@ -141,7 +141,7 @@ function circuit(c: PartClass, say: Say): void {
     const at = `/circuit/${i}`;
     for (const { field, nodes } of nodeFields(e)) {
       for (const node of nodes) {
-        const [port, contact] = node.split('.');
+        const [port = '', contact] = node.split('.');
         const isPort = c.ports.some((p) => p.id === port);
         if (contact === undefined && isPort) say(`${at}/${field}`, `"${node}" is a port: which of its contacts?`);
         if (contact === undefined) continue;
@@ -201,7 +201,7 @@ function inputs(c: PartClass, say: Say): void {
     if (!connector) say(`${at}/detect/port`, `There is no port "${detect.port}".`);
     if (detect.by === 'plug' || !connector) continue;
     for (const end of ['mic', 'ground'] as const) {
-      const [port, contact] = detect[end].split('.');
+      const [port, contact = ''] = detect[end].split('.');
       if (port !== detect.port || !contactsOf(connector).includes(contact)) {
         say(`${at}/detect/${end}`, `"${detect[end]}" is no contact of "${detect.port}".`);
       }

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import type { Fault } from './problem';
 
 /**
@@ -121,7 +122,7 @@ function inPlace(
 function filled(at: unknown, said: Written): unknown {
   if (typeof at === 'string') {
     const alone = /^\{(\w+)\}$/.exec(at);
-    if (alone && Object.hasOwn(said, alone[1])) return said[alone[1]];
+    if (alone && Object.hasOwn(said, itemAt(alone, 1))) return said[itemAt(alone, 1)];
     return at.replace(/\{(\w+)\}/g, (whole, name) => (Object.hasOwn(said, name) ? String(said[name]) : whole));
   }
   if (Array.isArray(at)) return at.map((x) => filled(x, said));

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { connectorNamed, contactsOf } from '../connectors';
 import type { Role } from '../model';
 import type { ClassFile } from './build';
@@ -48,7 +49,7 @@ function rolesOf(connector: string): Readonly<Record<string, Role>> | undefined 
   const known = connectorNamed(connector);
   const contacts = known ? contactsOf(known) : [];
   const roles = USUAL[contacts.join(' ')];
-  return roles && Object.fromEntries(contacts.map((c, i) => [c, roles[i]]));
+  return roles && Object.fromEntries(contacts.map((c, i) => [c, itemAt(roles, i)]));
 }
 
 /** A class that passes the checks, to be made right: figures that were not asked are those of its like. */
@@ -81,7 +82,8 @@ export function skeletonOf(a: Answers): Written {
       };
     }
     case 'lead': {
-      const [screen, ...cores] = a.wires;
+      const screen = itemAt(a.wires, 0);
+      const cores = a.wires.slice(1);
       return {
         id,
         kind: 'lead',

@@ -1,4 +1,4 @@
-import { reach } from '../algorithms';
+import { itemAt, reach } from '../algorithms';
 import { type Element, nodesOf } from '../circuit';
 import { connectorNamed, contactsOf, type Mating, mate } from '../connectors';
 import { type Catalogue, classIn, hostsOf, type Joint, looseParts, type PortRef, type Setup } from '../model';
@@ -51,7 +51,7 @@ export function compile(
   const named = hostsOf(setup, catalogue);
   if (!named) throw new Error(`the devices of ${setup.id} are not those of its job`);
   const hosts = named.map(({ part, app, told }) => ({ fitted: fitted.get(part.id)!, app, told }));
-  const device = hosts[0].fitted;
+  const device = itemAt(hosts, 0).fitted;
 
   const elements: Element[] = [];
   // The first device's ground is the reference of the whole; a second one floats on its own until something joins them.
@@ -65,7 +65,7 @@ export function compile(
   for (const circuit of circuits) elements.push(...circuit.elements);
   const owners = new Map<string, string>();
   [...fitted.keys()].forEach((part, i) => {
-    for (const e of circuits[i].elements) owners.set(e.name, part);
+    for (const e of itemAt(circuits, i).elements) owners.set(e.name, part);
   });
   // Contacts that no circuit uses would only be floating metal: they are left out of the netlist.
   const inUse = new Set<string>();
@@ -90,12 +90,12 @@ export function compile(
       mating.touches.forEach((t, i) => {
         const from = contactNode(plug.part, plug.port, t.plug);
         const to = contactNode(socket.part, socket.port, t.socket);
-        if (liftedTouches?.has(touchNames[i]) || !(inUse.has(from) || inUse.has(to))) return;
+        if (liftedTouches?.has(itemAt(touchNames, i)) || !(inUse.has(from) || inUse.has(to))) return;
         const ohm = Math.max(CONTACT_OHM, joint.contactOhm ?? 0);
-        elements.push({ kind: 'resistor', name: touchNames[i], a: from, b: to, ohm });
+        elements.push({ kind: 'resistor', name: itemAt(touchNames, i), a: from, b: to, ohm });
         present.add(from).add(to);
-        touchOhm.set(touchNames[i], ohm);
-        owners.set(touchNames[i], plug.part);
+        touchOhm.set(itemAt(touchNames, i), ohm);
+        owners.set(itemAt(touchNames, i), plug.part);
       });
     }
     return { joint, a, b, mating, touchNames };
@@ -177,7 +177,7 @@ function hostFedBy(
         .filter(([p]) => p !== part),
   );
   const nearest = [...found.keys()].find((p) => hosts.some((h) => h.fitted.part.id === p));
-  return nearest ?? hosts[0].fitted.part.id;
+  return nearest ?? itemAt(hosts, 0).fitted.part.id;
 }
 
 const isPluggedAt = ({ a, b, mating }: FittedJoint, part: string, port: string): boolean =>

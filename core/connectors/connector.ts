@@ -37,7 +37,7 @@ function madeOf(name: string): Connector | null {
   if (Object.hasOwn(SOCKETS, name)) {
     return { form: 'concentric-socket', name, profile: SOCKETS[name as keyof typeof SOCKETS] };
   }
-  const [family, gender] = name.split(':');
+  const [family = '', gender] = name.split(':');
   if (Object.hasOwn(FAMILIES, family) && (gender === 'plug' || gender === 'socket')) {
     return { form: 'keyed', name, family: family as FamilyName, gender };
   }

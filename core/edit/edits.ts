@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { limited, notched, resampled } from '../filter';
 import { LoudnessMeter, TruePeakMeter } from '../take';
 
@@ -42,7 +43,7 @@ function apply(clip: Clip, edit: Edit): Clip {
     case 'trim-silence':
       return trimSilence(clip);
     case 'both-sides': {
-      const side = channels[Math.min(edit.of, channels.length - 1)];
+      const side = itemAt(channels, Math.min(edit.of, channels.length - 1));
       return { rateHz, channels: [side, side.slice()] };
     }
     case 'polarity':
@@ -69,7 +70,7 @@ function apply(clip: Clip, edit: Edit): Clip {
 
 /** At least one sample is left. */
 function cut({ rateHz, channels }: Clip, from: number, to: number): Clip {
-  const first = Math.max(0, Math.min(from, channels[0].length - 1));
+  const first = Math.max(0, Math.min(from, itemAt(channels, 0).length - 1));
   return { rateHz, channels: channels.map((c) => c.slice(first, Math.max(first + 1, to))) };
 }
 
@@ -77,10 +78,10 @@ function trimSilence(clip: Clip): Clip {
   const { rateHz, channels } = clip;
   const step = Math.max(1, Math.round(STEP_S * rateHz));
   const levels: number[] = [];
-  for (let at = 0; at < channels[0].length; at += step) {
+  for (let at = 0; at < itemAt(channels, 0).length; at += step) {
     let most = 0;
     for (const c of channels)
-      for (let i = at; i < Math.min(c.length, at + step); i++) most = Math.max(most, Math.abs(c[i]));
+      for (let i = at; i < Math.min(c.length, at + step); i++) most = Math.max(most, Math.abs(itemAt(c, i)));
     levels.push(most);
   }
   const threshold = Math.max(...levels) * 10 ** (-SILENT_DB / 20);

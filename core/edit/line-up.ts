@@ -1,4 +1,5 @@
 import FFT from 'fft.js';
+import { itemAt, pairOf } from '../algorithms';
 import { Resampler } from '../filter';
 import { figure } from '../format';
 import type { Sound } from '../wav';
@@ -68,7 +69,7 @@ export async function* liningUp(first: Sound, second: Sound): AsyncGenerator<Lin
     }
     before += sound.frames;
   }
-  const [a, b] = read;
+  const [a, b] = pairOf(read);
   const compare = placeByPlace(a, b);
   for (let r = compare.next(); ; r = compare.next()) {
     if (r.done) return yield { done: true, lined: r.value };
@@ -132,7 +133,7 @@ export async function* aligned(
   const resampler = new Resampler(second.channels, step, start + silent * step);
   for await (const block of second.blocks()) {
     const out = resampler.push(block);
-    if (out[0].length > 0) yield out;
+    if (itemAt(out, 0).length > 0) yield out;
   }
   yield resampler.end();
 }
@@ -143,13 +144,13 @@ async function* reduced(sound: Sound): AsyncGenerator<number, Float32Array> {
   const resampler = new Resampler(1, sound.rateHz / COMPARED_HZ);
   const parts: Float32Array[] = [];
   for await (const block of sound.blocks()) {
-    const mono = new Float32Array(block[0].length);
-    for (const c of block) for (let i = 0; i < mono.length; i++) mono[i] += c[i] / block.length;
-    parts.push(resampler.push([mono])[0]);
+    const mono = new Float32Array(itemAt(block, 0).length);
+    for (const c of block) mono.set(mono.map((m, i) => m + itemAt(c, i) / block.length));
+    parts.push(itemAt(resampler.push([mono]), 0));
     frames += mono.length;
     yield frames;
   }
-  parts.push(resampler.end()[0]);
+  parts.push(itemAt(resampler.end(), 0));
   const all = new Float32Array(parts.reduce((n, p) => n + p.length, 0));
   let at = 0;
   for (const p of parts) {
@@ -165,10 +166,12 @@ function onsets(x: Float32Array): Float32Array {
   const n = Math.floor(x.length / step);
   const levels = Float32Array.from({ length: n }, (_, s) => {
     let sum = 1e-9;
-    for (let i = s * step; i < (s + 1) * step; i++) sum += x[i] * x[i];
+    for (let i = s * step; i < (s + 1) * step; i++) sum += itemAt(x, i) * itemAt(x, i);
     return 10 * Math.log10(sum / step);
   });
-  return levels.map((l, i) => (i < 2 ? 0 : Math.max(0, Math.min(20, l - Math.max(levels[i - 1], levels[i - 2])))));
+  return levels.map((l, i) =>
+    i < 2 ? 0 : Math.max(0, Math.min(20, l - Math.max(itemAt(levels, i - 1), itemAt(levels, i - 2)))),
+  );
 }
 
 /** Onsets that come out of quiet by 18 dB and more: claps. */
@@ -186,7 +189,7 @@ function coarseOffset(a: Float32Array, b: Float32Array): number | null {
   const spectrumOf = (x: Float32Array) => {
     const mean = x.reduce((s, v) => s + v, 0) / x.length;
     const padded = new Float64Array(size);
-    for (let i = 0; i < x.length; i++) padded[i] = x[i] - mean;
+    for (let i = 0; i < x.length; i++) padded[i] = itemAt(x, i) - mean;
     const out = fft.createComplexArray();
     fft.realTransform(out, padded);
     fft.completeSpectrum(out);
@@ -194,7 +197,10 @@ function coarseOffset(a: Float32Array, b: Float32Array): number | null {
   };
   const [x, y] = [spectrumOf(a), spectrumOf(b)];
   for (let k = 0; k < 2 * size; k += 2) {
-    const [re, im] = [x[k] * y[k] + x[k + 1] * y[k + 1], x[k + 1] * y[k] - x[k] * y[k + 1]];
+    const [re, im] = [
+      itemAt(x, k) * itemAt(y, k) + itemAt(x, k + 1) * itemAt(y, k + 1),
+      itemAt(x, k + 1) * itemAt(y, k) - itemAt(x, k) * itemAt(y, k + 1),
+    ];
     x[k] = re;
     x[k + 1] = im;
   }
@@ -203,7 +209,7 @@ function coarseOffset(a: Float32Array, b: Float32Array): number | null {
   let best = { lag: 0, value: Number.NEGATIVE_INFINITY };
   let squares = 0;
   for (let lag = -b.length + 1; lag < a.length; lag++) {
-    const value = back[2 * ((lag + size) % size)];
+    const value = itemAt(back, 2 * ((lag + size) % size));
     squares += value * value;
     if (value > best.value) best = { lag, value };
   }
@@ -229,14 +235,17 @@ function phaseCorrelator() {
   return (a: Float32Array, b: Float32Array, fromA: number, fromB: number): number | null => {
     const [x, y] = [spectrumOf(a, fromA), spectrumOf(b, fromB)];
     for (let k = 0; k < 2 * size; k += 2) {
-      const [re, im] = [x[k] * y[k] + x[k + 1] * y[k + 1], x[k] * y[k + 1] - x[k + 1] * y[k]];
+      const [re, im] = [
+        itemAt(x, k) * itemAt(y, k) + itemAt(x, k + 1) * itemAt(y, k + 1),
+        itemAt(x, k) * itemAt(y, k + 1) - itemAt(x, k + 1) * itemAt(y, k),
+      ];
       const norm = Math.sqrt(re * re + im * im) + 1e-12;
       x[k] = re / norm;
       x[k + 1] = im / norm;
     }
     const back = fft.createComplexArray();
     fft.inverseTransform(back, x);
-    const at = (d: number) => back[2 * ((d + size) % size)];
+    const at = (d: number) => itemAt(back, 2 * ((d + size) % size));
     let best = { lag: 0, value: 0 };
     for (let d = -most; d <= most; d++) if (at(d) > best.value) best = { lag: d, value: at(d) };
     if (best.value < LEAST_LIKE) return null;
@@ -251,7 +260,11 @@ function straightLine(points: readonly { readonly at: number; readonly lag: numb
   readonly at0: number;
   readonly slope: number;
 } {
-  const middle = (x: readonly number[]) => [...x].sort((a, b) => a - b)[Math.floor(x.length / 2)];
+  const middle = (x: readonly number[]) =>
+    itemAt(
+      [...x].sort((a, b) => a - b),
+      Math.floor(x.length / 2),
+    );
   const slopes = points.flatMap((p, i) =>
     points.slice(i + 1).flatMap((q) => (q.at > p.at ? [(q.lag - p.lag) / (q.at - p.at)] : [])),
   );

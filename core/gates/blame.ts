@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { prepare } from '../circuit';
 import { type Compiled, compile, type FittedJoint } from '../compile';
 import { senseOhm } from '../host';
@@ -27,7 +28,9 @@ export function blameShort(compiled: Compiled, part: string, detect: HeadsetDete
     touches.forEach((touch, i) => {
       const shared = touches.some((t, k) => k !== i && (t.plug === touch.plug || t.socket === touch.socket));
       if (!shared) return;
-      const without = compile(compiled.setup, compiled.catalogue, { liftedTouches: new Set([joint.touchNames[i]]) });
+      const without = compile(compiled.setup, compiled.catalogue, {
+        liftedTouches: new Set([itemAt(joint.touchNames, i)]),
+      });
       const circuit = prepare(without.netlist);
       const op = circuit.ok ? operatingPoint(without, circuit.value) : circuit;
       if (!op.ok) return;

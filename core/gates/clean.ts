@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import type { Compiled } from '../compile';
 import { dbText, figure, type GateMessage, gateMessage, hertzText } from '../format';
 import type { Loop } from '../interference';
@@ -40,7 +41,7 @@ function judgeAll(readings: Readings): Verdict {
 }
 
 function noise({ compiled }: Readings, { input, number, noise: { shares }, snrDb }: ChannelReading): Finding {
-  const worst = shares[0];
+  const worst = itemAt(shares, 0);
   const said = { snr: snrDb, part: nameOf(compiled, worst.part), what: worst.what };
   return finding(
     {

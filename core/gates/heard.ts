@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { figure, type GateMessage, gateMessage } from '../format';
 import { hearsFarEnd, hearsSelf } from '../model';
 import type { EarReading, Readings } from '../readings';
@@ -127,7 +128,7 @@ const ECHO_LIMIT_UNDER_DB = 6;
 function echoNeedsDb(ms: number): number {
   const after = ECHO_NEEDS.findIndex(([at]) => ms <= at);
   if (after <= 0) return ECHO_NEEDS.at(after)![1];
-  const [[ms0, db0], [ms1, db1]] = [ECHO_NEEDS[after - 1], ECHO_NEEDS[after]];
+  const [[ms0, db0], [ms1, db1]] = [itemAt(ECHO_NEEDS, after - 1), itemAt(ECHO_NEEDS, after)];
   return db0 + ((db1 - db0) * Math.log(ms / ms0)) / Math.log(ms1 / ms0);
 }
 

@@ -12,6 +12,7 @@ import {
   TWO,
   withJob,
 } from '@/tests/support/readings';
+import { entryOf, itemAt } from '../algorithms';
 import type { Readings } from '../readings';
 import { type GateName, judge, type Status } from '.';
 
@@ -360,7 +361,7 @@ const ROWS: Readonly<Record<string, Row>> = {
     topic: /^limit/,
     of: PACK,
     at: (r, x) => {
-      const [limit] = r.compiled.limits;
+      const limit = itemAt(r.compiled.limits, 0);
       const hazard = {
         limit: { ...limit, maxVolt: 3.6 },
         joint: null,
@@ -393,7 +394,7 @@ test.each(Object.entries(ROWS))('%s', (_, { gate, topic, of, at, limit, outside,
     const { findings } = judge(at(of, x)).find((v) => v.gate === gate)!;
     return findings.filter((f) => topic.test(f.topic));
   };
-  const [out] = found(outside);
+  const out = itemAt(found(outside), 0);
   expect([out?.status, out?.limit]).toEqual([fails, limit]);
   expect(out.margin! < 0).toBe(fails === 'fail');
   // Where a limit is only told once it is overstepped, nothing stands inside of it.
@@ -411,7 +412,7 @@ test('half the time is safe for each 3 dB more', () => {
     [100, 15],
   ] as const) {
     const at = (m: number) =>
-      judge(ROWS['the dose of 8 hours, NIOSH'].at(withJob(PACK, { minutes: m }), spl))
+      judge(entryOf(ROWS, 'the dose of 8 hours, NIOSH').at(withJob(PACK, { minutes: m }), spl))
         .find((v) => v.gate === 'safe')!
         .findings.find((f) => f.topic.startsWith('ear'))!.status;
     expect([at(minutes * 1.01), at(minutes * 0.99)]).toEqual(['fail', 'caution']);

@@ -1,4 +1,4 @@
-import { reach } from '../algorithms';
+import { itemAt, reach } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
 import { figure, gateMessage, listText } from '../format';
 import { isGiven, type PartClass, type Place, quantity } from '../model';
@@ -48,7 +48,7 @@ export function judgeLoad({ compiled }: Readings): Finding | null {
       unit: 'g',
       margin: (limit - value) / (limit / 2),
       brief: `${figure(value)} g on it`,
-      part: hung[0].part.id,
+      part: itemAt(hung, 0).part.id,
       lane: 'signal',
     },
     {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { itemAt } from '../algorithms';
 import { gateMessage } from '../format';
 import { type Finding, finding, statusOf, unknown, verdict } from './verdict';
 
@@ -36,7 +37,7 @@ test('the worst finding speaks: a failure before a caution before what is not kn
     fc.property(fc.array(any, { minLength: 1, maxLength: 8 }), (findings) => {
       const v = verdict('level', findings);
       const sorted = [...findings].sort((a, b) => rank(a) - rank(b) || (a.margin ?? 0) - (b.margin ?? 0));
-      expect([v.status, v.margin]).toEqual([sorted[0].status, sorted[0].margin]);
+      expect([v.status, v.margin]).toEqual([itemAt(sorted, 0).status, itemAt(sorted, 0).margin]);
       expect(v.findings).toBe(findings);
     }),
   );

@@ -1,3 +1,4 @@
+import { itemAt, pairOf } from '../algorithms';
 import { magnitude } from '../circuit';
 import type { Capsule, Stage } from '../compile';
 import { figure, type GateMessage, gateMessage, voltText } from '../format';
@@ -187,7 +188,7 @@ const sourceName = ({ compiled }: Readings, id: string): string =>
 function sides(readings: Readings, source: string): Finding[] {
   const { compiled, channels, lines } = readings;
   if (channels.length !== 2 || compiled.setup.job.arrangement === 'side-each') return [];
-  const [left, right] = channels.map((c) => c.arrivals.find((a) => a.source === source)!.at1k);
+  const [left, right] = pairOf(channels.map((c) => c.arrivals.find((a) => a.source === source)!.at1k));
   const loudest = Math.max(magnitude(left), magnitude(right));
   // What arrives at neither is told by what it arrives at, or by nothing at all.
   if (loudest === 0) return [];
@@ -265,11 +266,11 @@ function sides(readings: Readings, source: string): Finding[] {
 /** Of a source with a left and a right output: is either left behind? */
 function bothOutputs({ compiled, channels, lines }: Readings, source: string): Finding[] {
   const shares = channels.map((c) => c.arrivals.find((a) => a.source === source)!.bySide);
-  const best = (shares[0] ?? []).map((_, side) => Math.max(...shares.map((s) => s[side])));
+  const best = (shares[0] ?? []).map((_, side) => Math.max(...shares.map((s) => itemAt(s, side))));
   if (best.length < 2) return [];
   const lost = 20 * Math.log10(Math.max(1e-9, Math.min(...best) / Math.max(...best)));
   if (lost >= -SIDE_DB) return exchanged(compiled, source, shares, lines);
-  const side = best[0] < best[1] ? 'left' : 'right';
+  const side = itemAt(best, 0) < itemAt(best, 1) ? 'left' : 'right';
   const line = lines.find((l) => l.source === source)!;
   const first = line.path?.joints[0];
   return [
@@ -303,7 +304,7 @@ function exchanged(
   lines: readonly LineReading[],
 ): Finding[] {
   if (shares.length !== 2) return [];
-  const [[leftOnLeft, rightOnLeft], [leftOnRight, rightOnRight]] = shares;
+  const [[leftOnLeft, rightOnLeft], [leftOnRight, rightOnRight]] = pairOf(shares.map(pairOf));
   const apart = 20 * Math.log10(Math.min(rightOnLeft, leftOnRight) / Math.max(1e-12, leftOnLeft, rightOnRight));
   if (apart < SIDE_DB) return [];
   const line = lines.find((l) => l.source === source)!;
@@ -357,8 +358,10 @@ function apart(readings: Readings): Finding[] {
     const own = levels.indexOf(Math.max(...levels));
     const clash = taken.has(own);
     taken.add(own);
-    const rivals = channels[own].arrivals.filter((a) => a.source !== source.id).map((a) => a.averageDbu);
-    const separation = clash ? 0 : levels[own] - Math.max(...rivals);
+    const rivals = itemAt(channels, own)
+      .arrivals.filter((a) => a.source !== source.id)
+      .map((a) => a.averageDbu);
+    const separation = clash ? 0 : itemAt(levels, own) - Math.max(...rivals);
     return finding(
       {
         topic: `apart ${source.id}`,

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { assessed, gate, sketch } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import type { AppClass, HostSpec, Identity, InputSpec } from '../model';
 import { type Act, act, atRest, type InputEntry, keyOf, type Surroundings, standing, whyNot } from '.';
 
@@ -89,7 +90,7 @@ describe('which input an app records from', () => {
     const list = [entry('built-in', true, -1), entry('usb', true, 0)];
     for (const app of catalogue.apps.values()) {
       const now = standing(around(list, app, { ...phone, limitsApps: false }), {}, 'built-in');
-      expect(now.taken).toBe(keyOf(list[app.chooses === 'picker' ? 0 : 1]));
+      expect(now.taken).toBe(keyOf(itemAt(list, app.chooses === 'picker' ? 0 : 1)));
     }
   });
   test('opened before any of the plugs, an app takes what it takes when opened last only if it looks again or is told', () => {
@@ -100,7 +101,7 @@ describe('which input an app records from', () => {
         const late = standing(at, {}, 'newest');
         const known = list.filter((e) => e.listed && e.plugged < openedAfter).at(-1)!;
         const follows = app.chooses === 'picker' || (app.rescans === 'always' && automatic);
-        expect(early.taken).toBe(follows ? late.taken : automatic ? keyOf(known) : keyOf(list[0]));
+        expect(early.taken).toBe(follows ? late.taken : automatic ? keyOf(known) : keyOf(itemAt(list, 0)));
         for (const e of list.filter((x) => x.listed && x.plugged > (follows ? 9 : automatic ? known.plugged : -1))) {
           expect(whyNot(app, early, e)).toBe(automatic ? 'plugged-late' : 'automatic-off');
         }

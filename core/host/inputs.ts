@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import type { Compiled } from '../compile';
 import { type AppClass, type HostSpec, type InputSpec, type PartClass, quantity } from '../model';
 import { busLoads, offTheBus, type UsbTree } from '../power';
@@ -86,7 +87,7 @@ function entryOf(
       [joint.a, joint.b].some((r) => r.part === part && r.port === port) &&
       (detect.by !== 'plug' || mating.touches.length > 0),
   );
-  const joint = plugged < 0 ? null : compiled.joints[plugged].joint.id;
+  const joint = plugged < 0 ? null : itemAt(compiled.joints, plugged).joint.id;
   const unlicensed = usb.nodes.get(part)?.unlicensed ?? null;
   const base = { part, spec, sense: null, headphones: null, plugged, joint, unlicensed };
   const absent = (why: Absence, more: Partial<InputEntry> = {}): InputEntry => ({

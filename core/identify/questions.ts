@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { hasBattery, hasFigure, type PartClass, type PortSpec } from '../model';
 
 /** Something that can be seen at a part without knowing what it is. */
@@ -64,9 +65,9 @@ export const QUESTIONS: readonly Question[] = [
       lock: '3.5 mm with a screw ring',
     },
     of: (c) => {
-      const found = new Set(c.ports.map(plug).flatMap((m) => (m ? [m[3] ? 'lock' : m[1]] : [])));
+      const found = new Set(c.ports.map(plug).flatMap((m) => (m ? [itemAt(m, 3) ? 'lock' : itemAt(m, 1)] : [])));
       if (found.has('lock')) return 'lock';
-      return found.size === 0 ? 'none' : found.size > 1 ? 'both' : [...found][0];
+      return found.size === 0 ? 'none' : found.size > 1 ? 'both' : itemAt([...found], 0);
     },
   },
   {
@@ -110,8 +111,10 @@ export const QUESTIONS: readonly Question[] = [
       text: `Has it a ${words}?`,
       answers: { none: 'no', plug: 'a plug', socket: 'a socket', both: 'both, or several' },
       of: (c) => {
-        const found = c.ports.filter((p) => p.connector.startsWith(`${family}:`)).map((p) => p.connector.split(':')[1]);
-        return found.length === 0 ? 'none' : found.length > 1 ? 'both' : found[0];
+        const found = c.ports
+          .filter((p) => p.connector.startsWith(`${family}:`))
+          .map((p) => itemAt(p.connector.split(':'), 1));
+        return found.length === 0 ? 'none' : found.length > 1 ? 'both' : itemAt(found, 0);
       },
     }),
   ),
@@ -165,7 +168,7 @@ export const QUESTIONS: readonly Question[] = [
     of: (c) => {
       const radio = c.ports.filter((p) => p.carries === 'radio');
       if (radio.length === 0) return 'none';
-      return radio[0].connector === 'radio:plug' ? 'sends' : radio.length > 1 ? 'two' : 'one';
+      return itemAt(radio, 0).connector === 'radio:plug' ? 'sends' : radio.length > 1 ? 'two' : 'one';
     },
   },
   {

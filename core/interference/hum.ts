@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { magnitude, type Transfer, ZERO } from '../circuit';
 import type { Compiled, Disturbance } from '../compile';
 import { aWeightingDb } from '../signal';
@@ -35,13 +36,13 @@ export function humAt(compiled: Compiled, transfers: readonly Transfer[]): reado
   }
   return [...ways.values()]
     .map((together): Hum => {
-      const [{ part, what }] = together;
+      const { part, what } = itemAt(together, 0);
       let power = 0;
       let aPower = 0;
-      harmonicsOf(together[0]).forEach((h, i) => {
+      harmonicsOf(itemAt(together, 0)).forEach((h, i) => {
         const volt = together.reduce((sum, d) => {
-          const by = transfers[h.band].fromSource(d.source);
-          const amplitude = amplitudeOf(d, harmonicsOf(d)[i]);
+          const by = itemAt(transfers, h.band).fromSource(d.source);
+          const amplitude = amplitudeOf(d, itemAt(harmonicsOf(d), i));
           return { re: sum.re + by.re * amplitude, im: sum.im + by.im * amplitude };
         }, ZERO);
         const p = magnitude(volt) ** 2;

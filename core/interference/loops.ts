@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { magnitude, type Solution } from '../circuit';
 import type { Compiled, Disturbance, Earthing } from '../compile';
 import { type Responses, THIRD_OCTAVES_HZ, touchNodes } from '../signal';
@@ -33,8 +34,10 @@ export function loopsOf(compiled: Compiled, responses: Responses): readonly Loop
   const loops: Loop[] = [];
   for (const d of compiled.disturbances) {
     if (d.what === 'pickup') continue;
-    const fundamental = harmonicsOf(d)[0];
-    const solution = responses.solvables[fundamental.band].solveFor(new Map([[d.source, amplitudeOf(d, fundamental)]]));
+    const fundamental = itemAt(harmonicsOf(d), 0);
+    const solution = itemAt(responses.solvables, fundamental.band).solveFor(
+      new Map([[d.source, amplitudeOf(d, fundamental)]]),
+    );
     const currents = compiled.joints.map((joint) => ({
       id: joint.joint.id,
       ampere: jointAmpere(compiled, solution, responses, joint),
@@ -43,7 +46,7 @@ export function loopsOf(compiled: Compiled, responses: Responses): readonly Loop
     if (1e6 * most < LEAST_MICROAMPERE) continue;
     const returns = compiled.earthings
       .filter((e) => e.part !== d.part)
-      .map((e) => ({ e, ampere: earthAmpere(solution, e, THIRD_OCTAVES_HZ[fundamental.band]) }))
+      .map((e) => ({ e, ampere: earthAmpere(solution, e, itemAt(THIRD_OCTAVES_HZ, fundamental.band)) }))
       .filter((r) => r.ampere >= SHARE * most)
       .sort((a, b) => b.ampere - a.ampere);
     // A supply's noise needs no earth to go round: its loop is where it parts and comes together again.
@@ -72,7 +75,7 @@ function jointAmpere(
     0,
     ...joint.mating.touches.map((touch, i) => {
       const { plug, socket } = touchNodes(joint, touch);
-      const ohm = compiled.touchOhm.get(joint.touchNames[i]);
+      const ohm = compiled.touchOhm.get(itemAt(joint.touchNames, i));
       return ohm === undefined || !responses.has(plug) ? 0 : magnitude(solution.between(plug, socket)) / ohm;
     }),
   );

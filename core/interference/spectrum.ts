@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { MAINS_HZ, MAINS_VOLT } from '../compile';
 import { THIRD_OCTAVES_HZ } from '../signal';
 
@@ -11,7 +12,7 @@ export interface Harmonic {
 
 /** The third octave nearest to a frequency. */
 function bandOf(hz: number): number {
-  const distance = (band: number) => Math.abs(Math.log(THIRD_OCTAVES_HZ[band] / hz));
+  const distance = (band: number) => Math.abs(Math.log(itemAt(THIRD_OCTAVES_HZ, band) / hz));
   return THIRD_OCTAVES_HZ.reduce((best, _, band) => (distance(band) < distance(best) ? band : best), 0);
 }
 

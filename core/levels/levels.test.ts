@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
 import { assessed, sketch } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import type { GateName } from '../gates';
 import { type Setup, turnKnob } from '../model';
 import { contest, figuresOf, knobsInOrder, type Setting, solveKnobs, USUAL_WISH, voiceRanges, windowOf } from '.';
@@ -103,7 +104,9 @@ describe('the window of a knob', () => {
         // A gate that fails by the same figure everywhere is another part's fault.
         const judged = KNOB_GATES.filter((gate) => {
           const seen = statuses.map((s) => s.verdicts.find((v) => v.gate === gate)!);
-          return seen.some((v) => v.status !== 'fail' || Math.abs(v.exactMargin! - seen[0].exactMargin!) > 0.02);
+          return seen.some(
+            (v) => v.status !== 'fail' || Math.abs(v.exactMargin! - itemAt(seen, 0).exactMargin!) > 0.02,
+          );
         });
         const free = statuses
           .filter(({ verdicts }) => !verdicts.some((v) => v.status === 'fail' && judged.includes(v.gate)))
@@ -128,9 +131,9 @@ describe('the window of a knob', () => {
 
 test('the loudest and the quietest voice are where assess itself begins to fail', () => {
   const setup = solved(wireless()).best.setup;
-  const [range] = voiceRanges(assessed(setup));
+  const range = itemAt(voiceRanges(assessed(setup)), 0);
   const speaking = (splAt1m: number) => {
-    const a = assessed({ ...setup, job: { ...setup.job, sources: [{ ...setup.job.sources[0], splAt1m }] } });
+    const a = assessed({ ...setup, job: { ...setup.job, sources: [{ ...itemAt(setup.job.sources, 0), splAt1m }] } });
     return (gate: GateName) => a.verdicts.find((v) => v.gate === gate)!.status;
   };
   expect(speaking(range.loudestSpl! + 0.2)('level')).toBe('fail');

@@ -1,3 +1,4 @@
+import { entryOf, itemAt } from '../algorithms';
 import { mustAssess } from '../assess';
 import { type Catalogue, type KnobSpec, partIn, type Setup, turnKnob } from '../model';
 import { type Figures, figuresOf } from './figures';
@@ -78,10 +79,10 @@ function fill(
   const at = gains.map((g) => g.knob.min);
   for (const k of order) {
     const allowed = Math.min(
-      ...limits.filter((l) => l.slopes[k] > 0).map((l) => leftOf(l, at, gains, wish) / l.slopes[k]),
-      gains[k].knob.max - gains[k].knob.min,
+      ...limits.filter((l) => itemAt(l.slopes, k) > 0).map((l) => leftOf(l, at, gains, wish) / itemAt(l.slopes, k)),
+      itemAt(gains, k).knob.max - itemAt(gains, k).knob.min,
     );
-    at[k] = stepDown(gains[k].knob, at[k] + Math.max(0, allowed));
+    at[k] = stepDown(itemAt(gains, k).knob, itemAt(at, k) + Math.max(0, allowed));
   }
   return at;
 }
@@ -95,14 +96,14 @@ const leftOf = (
 ): number =>
   spareDb -
   (what === 'converter' ? -wish.peakDbfs : wish.spareDb) -
-  slopes.reduce((sum, s, i) => sum + s * (at[i] - gains[i].at), 0);
+  slopes.reduce((sum, s, i) => sum + s * (itemAt(at, i) - itemAt(gains, i).at), 0);
 
 /** The step at or below a position: spare room is worth more than the last decibel. */
 const stepDown = ({ min, max, step }: KnobSpec, to: number): number =>
   Math.min(max, Math.max(min, min + Math.floor((to - min) / step + 1e-6) * step));
 
 const setAll = (setup: Setup, gains: readonly KnobPlace[], positions: readonly number[]): Setup =>
-  gains.reduce((s, g, i) => turnKnob(s, g.part, g.knob.id, positions[i]), setup);
+  gains.reduce((s, g, i) => turnKnob(s, g.part, g.knob.id, itemAt(positions, i)), setup);
 
 function settingOf(setup: Setup, catalogue: Catalogue, gains: readonly KnobPlace[], wish: Wish): Setting {
   const figures = figuresOf(mustAssess(setup, catalogue));
@@ -129,7 +130,7 @@ function isBetter(a: Setting, b: Setting): boolean {
   ];
   const [x, y] = [worth(a), worth(b)];
   const decides = x.findIndex((v, i) => v !== y[i]);
-  return decides >= 0 && x[decides] > y[decides];
+  return decides >= 0 && itemAt(x, decides) > itemAt(y, decides);
 }
 
 const excess = (s: Setting): number => Math.max(s.figures.peakDbfs, -s.figures.spareDb);
@@ -168,7 +169,7 @@ function polish(
 
 /** Whether a setting is over some limit, by their straight lines. */
 function goesOver(setup: Setup, gains: readonly KnobPlace[], limits: readonly Limit[], wish: Wish): boolean {
-  const at = gains.map((g) => partIn(setup, g.part).knobs![g.knob.id]);
+  const at = gains.map((g) => entryOf(partIn(setup, g.part).knobs!, g.knob.id));
   return limits.some((l) => leftOf(l, at, gains, wish) < -SLACK_DB);
 }
 
@@ -176,9 +177,9 @@ type Turn = readonly [knob: number, byDb: number];
 
 function* neighbours(gains: readonly KnobPlace[]): Generator<readonly Turn[]> {
   for (let i = 0; i < gains.length; i++) {
-    for (const sign of [1, -1]) yield [[i, sign * gains[i].knob.step]];
+    for (const sign of [1, -1]) yield [[i, sign * itemAt(gains, i).knob.step]];
     for (let j = i + 1; j < gains.length; j++) {
-      const by = Math.max(gains[i].knob.step, gains[j].knob.step);
+      const by = Math.max(itemAt(gains, i).knob.step, itemAt(gains, j).knob.step);
       for (const sign of [1, -1]) {
         yield [
           [i, sign * by],
@@ -193,8 +194,8 @@ function* neighbours(gains: readonly KnobPlace[]): Generator<readonly Turn[]> {
 function turnedBy(setup: Setup, gains: readonly KnobPlace[], turns: readonly Turn[]): Setup | null {
   let out = setup;
   for (const [i, by] of turns) {
-    const { part, knob } = gains[i];
-    const at = partIn(setup, part).knobs![knob.id] + by;
+    const { part, knob } = itemAt(gains, i);
+    const at = entryOf(partIn(setup, part).knobs!, knob.id) + by;
     const steps = (at - knob.min) / knob.step;
     if (at < knob.min || at > knob.max || Math.abs(steps - Math.round(steps)) > 1e-6) return null;
     out = turnKnob(out, part, knob.id, at);

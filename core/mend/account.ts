@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Assessment, assess } from '../assess';
 import { apply, type Change } from '../change';
 import { figure } from '../format';
@@ -61,7 +62,7 @@ export function sayAccount({ offDb, addsDb }: Account): string {
   const acts: string[] = [];
   for (const [i, db] of addsDb.entries()) {
     const verb = db < 0 ? 'takes off' : 'adds';
-    const same = i > 0 && db < 0 === addsDb[i - 1] < 0;
+    const same = i > 0 && db < 0 === itemAt(addsDb, i - 1) < 0;
     acts.push(`${same ? '' : `${verb} `}${figure(Math.abs(db))}`);
   }
   return `${off}: ${acts.length > 1 ? `${acts.slice(0, -1).join(', ')} and ${acts.at(-1)}` : acts[0]} dB`;

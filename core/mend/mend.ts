@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Assessment, mustAssess } from '../assess';
 import { effectOf } from '../cause';
 import { applyAll, type Change, effortS, sayAll } from '../change';
@@ -140,7 +141,7 @@ function isWorse(one: Assessment, other: Assessment): boolean {
   return (
     effect.worse ||
     a.failing + a.unknown > b.failing + b.unknown ||
-    one.verdicts.some((v, i) => v.status === 'caution' && other.verdicts[i].status === 'pass')
+    one.verdicts.some((v, i) => v.status === 'caution' && itemAt(other.verdicts, i).status === 'pass')
   );
 }
 

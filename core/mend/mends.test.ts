@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { demoDrawer, demoSetups } from '@/demo';
 import { assessed, sketch } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { apply, applyAll, freePorts, freshJointId } from '../change';
 import { checkDocument, type Setup } from '../model';
 import { statusesOf } from '../plan';
@@ -52,7 +53,7 @@ test('where very much lies about, the search ends and says that not all was trie
   const classes = [...catalogue.parts.values()].filter(
     (c) => ['lead', 'adapter', 'microphone'].includes(c.kind) && !c.usb,
   );
-  const loose = Array.from({ length: 200 }, (_, i) => ({ id: `x${i}`, class: classes[i % classes.length].id }));
+  const loose = Array.from({ length: 200 }, (_, i) => ({ id: `x${i}`, class: itemAt(classes, i % classes.length).id }));
   const heap: Setup = { ...wrong, parts: [...wrong.parts, ...loose] };
   // What lies about is no part of the circuit.
   expect(statusesOf(assessed(heap).verdicts)).toEqual(statusesOf(assessed(wrong).verdicts));
@@ -72,8 +73,10 @@ describe.each(WRONG)('mends of %s', (_, setup) => {
       expect(statusesOf(after.verdicts)).toEqual(m.gates);
       const account = /^(\d+) dB too (?:hot|quiet): (takes off|adds) ([\d, and]+) dB/.exec(m.account ?? '');
       if (account) {
-        const peak = (a: typeof after) => a.verdicts[3].findings.find((f) => f.topic === 'peaks')!.value!;
-        const acts = account[3].split(/, | and /).map(Number);
+        const peak = (a: typeof after) => itemAt(a.verdicts, 3).findings.find((f) => f.topic === 'peaks')!.value!;
+        const acts = itemAt(account, 3)
+          .split(/, | and /)
+          .map(Number);
         const told = (account[2] === 'adds' ? -1 : 1) * acts.reduce((s, x) => s + x, 0);
         expect(Math.abs(peak(after) - peak(before) - told)).toBeLessThan(acts.length);
         expect(acts.length).toBeLessThanOrEqual(m.changes.length);
@@ -102,7 +105,7 @@ describe.each(WRONG)('mends of %s', (_, setup) => {
   test('where something fails, the first mends all of it', () => {
     if (ill(setup) === 0) return;
     expect(found.length).toBeGreaterThan(0);
-    expect(ill(found[0].setup)).toBe(0);
+    expect(ill(itemAt(found, 0).setup)).toBe(0);
     for (const c of causes) expect(c.sentence).toMatch(/^[\p{Lu}\d].*\.$/u);
   });
 });

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { assess } from '../assess';
 import { type Cause, effectOf, type Failing, keyOf, rankOf, sayWrongPiece, type Try, unexplained } from '../cause';
 import { apply, type Change, touched } from '../change';
@@ -58,7 +59,10 @@ function causeOf(
   // What one came with is not called wrong: what was measured stands for itself.
   if (change.do === 'replace' && isOwn(now, catalogue, change.part)) return [];
   const { parts, joints } = touched(now, change);
-  const speaks = [...faults].sort((a, b) => rankOf(a) - rankOf(b))[0];
+  const speaks = itemAt(
+    [...faults].sort((a, b) => rankOf(a) - rankOf(b)),
+    0,
+  );
   const isHere = (part: string | undefined) => setup.parts.some((p) => p.id === part);
   const part = [change.do === 'attach' ? speaks.finding.part : undefined, ...parts, speaks.finding.part].find(isHere);
   // Where it was measured, else, of a piece in the line, the joint by which it leads on.

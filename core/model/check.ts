@@ -1,3 +1,4 @@
+import { entryOf } from '../algorithms';
 import { connectorNamed, contactsOf } from '../connectors';
 import { hasBattery, mostChannels, plays, takesUp } from './abilities';
 import { type Document, type Drawer, type Job, type Part, type Setup, UNKNOWN } from './documents';
@@ -202,7 +203,7 @@ function checkParts(parts: readonly Part[], catalogue: Catalogue, at: string): D
       if (!Object.hasOwn(partClass.values, name)) {
         return { pointer: `${pointer}/values/${name}`, message: `${part.class} has no value "${name}".` };
       }
-      const problem = impossible(partClass.values[name].unit, value);
+      const problem = impossible(entryOf(partClass.values, name).unit, value);
       if (problem) return { pointer: `${pointer}/values/${name}`, message: problem };
     }
     for (const [name, day] of Object.entries(part.measured ?? {})) {

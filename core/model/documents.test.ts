@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { readDocument } from '@/core/read';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { type Document, FORMAT_VERSION, writeDocument } from '.';
 
 const bundle: Document = {
@@ -13,7 +14,7 @@ const bundle: Document = {
   drawers: [demoDrawer],
 };
 const all: readonly Document[] = [...demoSetups, ...demoJobs, demoDrawer, bundle];
-const works = demoSetups[0];
+const works = itemAt(demoSetups, 0);
 
 /** The pointer of the first fault of a text, by schema or by check; null when it has none. */
 function faultOf(text: string): string | null {
@@ -145,7 +146,7 @@ describe('a wrong file is refused with the place of its first fault', () => {
         (path, value) => {
           const draft = draftOf();
           const parent = path.slice(0, -1).reduce((o, k) => o[k], draft);
-          parent[path[path.length - 1]] = value;
+          parent[itemAt(path, path.length - 1)] = value;
           const fault = faultOf(JSON.stringify(draft));
           expect(fault === null || typeof fault === 'string').toBe(true);
         },

@@ -1,8 +1,9 @@
 import { expect, test } from 'vitest';
 import { demoJobs } from '@/demo';
+import { itemAt } from '../algorithms';
 import { inApp, type Job, notKnownIn, onDevice, UNKNOWN, UNKNOWN_APP, UNKNOWN_DEVICE } from '.';
 
-const [job] = demoJobs;
+const job = itemAt(demoJobs, 0);
 const strange: Job = {
   ...job,
   device: UNKNOWN_DEVICE,

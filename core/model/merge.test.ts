@@ -3,6 +3,7 @@ import { expect, test } from 'vitest';
 import { apply, asTheCareful, bypasses, type Change, faultsOf, moves, removals, switches } from '@/core/change';
 import { demoSetups } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { checkDocument, merged, type Setup, same } from '.';
 
 // Two editors over one document: each turns what it sees, and what they made is brought together. The model is a list of
@@ -49,8 +50,8 @@ test('knobs, distances and names set by two hands in any order: each field has w
           h.draft = store;
         };
         for (const { hand, does, field, share } of steps) {
-          const h = hands[hand];
-          const f = fields[field];
+          const h = itemAt(hands, hand);
+          const f = itemAt(fields, field);
           if (does === 'turn') {
             const to = f.min + Math.round((share / 4) * (f.max - f.min));
             // What is turned to where it was already is no act of this hand.
@@ -97,11 +98,11 @@ test('any act of one hand beside any act of the other: alone it is what it was, 
 });
 
 test('where both set the same, the later hand stands and the place is told', () => {
-  const [setup] = demoSetups;
-  const [part] = setup.parts;
+  const setup = itemAt(demoSetups, 0);
+  const part = itemAt(setup.parts, 0);
   const named = (name: string) => ({ ...setup, parts: setup.parts.map((p) => (p === part ? { ...p, name } : p)) });
   const { document, replaced } = merged(setup, named('mine'), named('theirs'));
-  expect(document.parts[0].name).toBe('mine');
+  expect(itemAt(document.parts, 0).name).toBe('mine');
   expect(replaced).toEqual([`/parts/${part.id}/name`]);
 });
 

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 /** What two hands made of one document. */
 export interface Merged<T> {
   readonly document: T;
@@ -61,7 +62,8 @@ const isNamed = (list: Json): list is Named =>
   new Set(list.map((i) => nameOf(i))).size === list.length;
 
 function mergeNamed(base: Named, mine: Named, now: Named, at: string, replaced: string[]): Named {
-  const [was, own, is] = [base, mine, now].map((list) => new Map(list.map((i) => [nameOf(i)!, i])));
+  const byName = (list: readonly Fields[]) => new Map(list.map((i) => [nameOf(i)!, i]));
+  const [was, own, is] = [byName(base), byName(mine), byName(now)];
   const kept = now.flatMap((item): Named => {
     const name = nameOf(item)!;
     const [before, after] = [was.get(name), own.get(name)];
@@ -72,7 +74,7 @@ function mergeNamed(base: Named, mine: Named, now: Named, at: string, replaced: 
   const added = mine.flatMap((item, i): readonly { readonly item: Fields; readonly after: string | null }[] => {
     const name = nameOf(item)!;
     const isNew = !is.has(name) && !was.has(name);
-    return isNew ? [{ item, after: i === 0 ? null : nameOf(mine[i - 1]) }] : [];
+    return isNew ? [{ item, after: i === 0 ? null : nameOf(itemAt(mine, i - 1)) }] : [];
   });
   // New ones stand behind what they stood behind; the order is of plugging.
   const list = [...kept];

@@ -1,3 +1,4 @@
+import { entryOf } from '../algorithms';
 import type { Part } from './documents';
 import type { KnobSpec, PartClass, Quantity } from './part-class';
 
@@ -5,7 +6,7 @@ import type { KnobSpec, PartClass, Quantity } from './part-class';
 export function knobAt(part: Part, partClass: PartClass, id: string): number {
   const spec = partClass.knobs?.find((k) => k.id === id);
   if (!spec) throw new Error(`class ${partClass.id} has no knob ${id}`);
-  return part.knobs && Object.hasOwn(part.knobs, id) ? part.knobs[id] : spec.start;
+  return part.knobs && Object.hasOwn(part.knobs, id) ? entryOf(part.knobs, id) : spec.start;
 }
 
 /** A fader or send: its lowest position is off, whatever is printed there. */
@@ -20,14 +21,14 @@ export function quantity(part: Part, partClass: PartClass, q: Quantity): number 
   if (typeof q === 'number') return q;
   if (q.includes('*')) return q.split('*').reduce((product, factor) => product * quantity(part, partClass, factor), 1);
   if (q.startsWith('knob:')) return knobAt(part, partClass, q.slice('knob:'.length));
-  if (part.values && Object.hasOwn(part.values, q)) return part.values[q];
+  if (part.values && Object.hasOwn(part.values, q)) return entryOf(part.values, q);
   if (!Object.hasOwn(partClass.values, q)) throw new Error(`class ${partClass.id} has no value ${q}`);
-  return partClass.values[q].value;
+  return entryOf(partClass.values, q).value;
 }
 
 /** Class value with its provenance, the owner's figure in its place where there is one. */
 export function valueWithBasis(part: Part, partClass: PartClass, name: string) {
-  const value = partClass.values[name];
-  const own = part.values && Object.hasOwn(part.values, name) ? part.values[name] : null;
-  return own === null ? value : { ...value, value: own, basis: 'own' as const };
+  const value = entryOf(partClass.values, name);
+  const own = part.values && Object.hasOwn(part.values, name) ? part.values[name] : undefined;
+  return own === undefined ? value : { ...value, value: own, basis: 'own' as const };
 }

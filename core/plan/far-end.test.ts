@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/tests/support/frozen';
 import { trialJob, voice } from '@/tests/support/trials';
+import { itemAt } from '../algorithms';
 import { mustAssess } from '../assess';
 import { otherHoles } from '../change';
 import { type Drawer, FORMAT_VERSION, type Setup, turnKnob } from '../model';
@@ -44,7 +45,7 @@ const at = (s: Setup, port: string) =>
 
 describe('one device both ways through a mixer', () => {
   test('the caller comes into the stereo pair, and what goes to them is a send without it', () => {
-    expect(answers[0].score).toMatchObject({ failing: 0, unknown: 0 });
+    expect(itemAt(answers, 0).score).toMatchObject({ failing: 0, unknown: 0 });
     expect(at(setup, 'stereo-left') && at(setup, 'stereo-right') && at(setup, 'phones')).toBeDefined();
     expect(at(setup, 'main-left') ?? at(setup, 'monitor-left') ?? at(setup, 'rec-left')).toBeUndefined();
     expect(
@@ -72,7 +73,7 @@ describe('one device both ways through a mixer', () => {
     const verdict = heard(moved.setup);
     expect(verdict.status).toBe('fail');
     expect(verdict).toMatchObject({ message: 'heard.echo-bus', values: { part: 'Mixer with sends' } });
-    const loss = (s: Setup) => readings(s).echo[0].lossDb;
+    const loss = (s: Setup) => itemAt(readings(s).echo, 0).lossDb;
     // While the ears are not louder than one listens, the device plays as before: what is turned down is lost.
     const quiet = (db: number) => loss(turnKnob(turnKnob(moved.setup, mixer, 'phones', -30), mixer, 'stereo', db));
     expect(quiet(-9) - quiet(0)).toBeCloseTo(9, 1);
@@ -118,7 +119,7 @@ test('over a headset’s shared ground the echo follows the resistance that both
     placements: [{ source: 'vhost', part: 'ears', distanceM: 0.15 }],
     chosenInput: 'newest',
   });
-  const loss = (ohm: number) => readings(call(ohm)).echo[0].lossDb;
+  const loss = (ohm: number) => itemAt(readings(call(ohm)).echo, 0).lossDb;
   expect(loss(1) - loss(2)).toBeGreaterThan(4);
   expect(loss(1) - loss(2)).toBeLessThan(6.5);
   expect(heard(call(8)).message).toBe('heard.echo-ground');

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Catalogue, classIn, type Drawer, FORMAT_VERSION, type Job, notKnownIn, quantity } from '../model';
 import type { Answer } from './answers';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
@@ -90,7 +91,7 @@ export async function* kitsFor(
       const why =
         notKnownIn(job) ??
         (nearest
-          ? `${nearest.weakest.gate[0].toUpperCase()}${nearest.weakest.gate.slice(1)} fails in the nearest miss: ${nearest.weakest.sentence}`
+          ? `${itemAt(nearest.weakest.gate, 0).toUpperCase()}${nearest.weakest.gate.slice(1)} fails in the nearest miss: ${nearest.weakest.sentence}`
           : 'No chain of what is known leads there.');
       noWay.push({ job: job.id, why });
     }
@@ -105,7 +106,7 @@ export async function* kitsFor(
     jobs: jobs.map(
       ({ id }, i): KitJob => ({
         id,
-        routes: ways[i].map((a) => ({ needs: classNeeds(a.setup, catalogue), margin: a.score.margin })),
+        routes: itemAt(ways, i).map((a) => ({ needs: classNeeds(a.setup, catalogue), margin: a.score.margin })),
       }),
     ),
     atOnce,
@@ -115,19 +116,22 @@ export async function* kitsFor(
     mostG,
   });
   const solve = await solving();
-  const answersOf = (kit: Kit) => jobs.map(({ id }, i) => ({ job: id, answer: ways[i][kit.chosen.get(id)!] }));
+  const answersOf = (kit: Kit) =>
+    jobs.map(({ id }, i) => ({ job: id, answer: itemAt(itemAt(ways, i), kit.chosen.get(id)!) }));
   const others = (i: number): readonly number[] =>
-    jobs.flatMap(({ id }, k) => (k === i || (atOnce.includes(jobs[i].id) && atOnce.includes(id)) ? [] : [k]));
+    jobs.flatMap(({ id }, k) => (k === i || (atOnce.includes(itemAt(jobs, i).id) && atOnce.includes(id)) ? [] : [k]));
   /** What the kit buys for some jobs: it costs nothing to use it for another. */
   const boughtFor = (some: readonly number[], kit: Kit): readonly string[] => {
     const needed = new Set(
-      some.flatMap((k) => [...classNeeds(ways[k][kit.chosen.get(jobs[k].id)!].setup, catalogue).keys()]),
+      some.flatMap((k) => [
+        ...classNeeds(itemAt(itemAt(ways, k), kit.chosen.get(itemAt(jobs, k).id)!).setup, catalogue).keys(),
+      ]),
     );
     return kit.buy.flatMap(({ classId, count }) => (needed.has(classId) ? Array<string>(count).fill(classId) : []));
   };
   /** What the best answers of some jobs would buy. */
   const mightBuy = (some: readonly number[]): readonly string[] => [
-    ...new Set(some.flatMap((k) => fronts[k].flatMap((a) => a.toBuy.map((p) => p.class)))),
+    ...new Set(some.flatMap((k) => itemAt(fronts, k).flatMap((a) => a.toBuy.map((p) => p.class)))),
   ];
   // How much it weighs is no matter yet: chains that share are lighter, too.
   const roughly = async () =>
@@ -141,7 +145,7 @@ export async function* kitsFor(
       const lent = wide ? mightBuy(others(i)) : boughtFor(others(i), kit);
       if (lent.length === 0) continue;
       const { working } = yield* seek(job, withParts(drawer, lent));
-      ways[i] = [...ways[i], ...working];
+      ways[i] = [...itemAt(ways, i), ...working];
     }
     rough = (await roughly()) ?? kit;
     const isCheaper = rough.cost < kit.cost;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { assess } from '../assess';
 import { GATES } from '../gates';
 import { checkDocument, type Drawer, type Job, type Preference, quantity, type Setup, turnKnob } from '../model';
@@ -41,7 +42,7 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
   const steps = runPlan(job, demoDrawer);
   const { answers, routes } = steps.at(-1)!;
   test('some passes every gate, and an answer was there long before the end', () => {
-    expect(answers[0].score).toMatchObject({ failing: 0, unknown: 0 });
+    expect(itemAt(answers, 0).score).toMatchObject({ failing: 0, unknown: 0 });
     expect(steps.findIndex((s) => s.answers.length > 0)).toBeLessThan(3);
     expect(steps.filter((s) => s.done)).toEqual([steps.at(-1)]);
   });
@@ -49,7 +50,7 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
     for (const a of answers) {
       expect(checkDocument(a.setup, catalogue)).toBeNull();
       const again = judged(a.setup);
-      expect(again.verdicts[0].status).toBe('pass');
+      expect(itemAt(again.verdicts, 0).status).toBe('pass');
       expect(again.verdicts.map((v) => v.status)).toEqual(a.verdicts.map((v) => v.status));
     }
   });
@@ -66,10 +67,10 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
   test('none beats another on all of cost, margin, pieces and mass; each but the first says why it lost and how it would win', () => {
     const merits = answers.map((a) => ({ ...a, margin: a.score.margin }));
     for (const [i, a] of answers.entries()) {
-      if (i > 0) expect(compareBy('balanced')(answers[i - 1], a)).toBeLessThanOrEqual(0);
+      if (i > 0) expect(compareBy('balanced')(itemAt(answers, i - 1), a)).toBeLessThanOrEqual(0);
       expect(a.lostBy === null).toBe(i === 0);
       expect(a.toWin === null).toBe(i === 0);
-      if (i > 0) expect(merits.some((b) => beats(b, merits[i]))).toBe(false);
+      if (i > 0) expect(merits.some((b) => beats(b, itemAt(merits, i)))).toBe(false);
     }
     expect(new Set(answers.flatMap((a) => a.best)).size).toBe(4);
     const passing = routes.filter((r) => r.score.failing + r.score.unknown === 0);
@@ -79,13 +80,13 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
   test('another preference puts another first', () => {
     const firstBy = (preference: Preference) => runPlan({ ...job, preference }, demoDrawer).at(-1)!.answers;
     const cheap = firstBy('cheapest');
-    expect(cheap[0].cost).toBe(Math.min(...cheap.map((a) => a.cost)));
+    expect(itemAt(cheap, 0).cost).toBe(Math.min(...cheap.map((a) => a.cost)));
     const light = firstBy('lightest');
-    expect(light[0].massG).toBe(Math.min(...light.map((a) => a.massG)));
+    expect(itemAt(light, 0).massG).toBe(Math.min(...light.map((a) => a.massG)));
     const few = firstBy('fewest-pieces');
-    expect(few[0].pieces).toBe(Math.min(...few.map((a) => a.pieces)));
+    expect(itemAt(few, 0).pieces).toBe(Math.min(...few.map((a) => a.pieces)));
     const clean = firstBy('cleanest');
-    expect(clean[0].snrDb).toBe(Math.max(...clean.map((a) => a.snrDb ?? 0)));
+    expect(itemAt(clean, 0).snrDb).toBe(Math.max(...clean.map((a) => a.snrDb ?? 0)));
   });
 });
 
@@ -159,8 +160,8 @@ test('with few classes about, the answers are the front of every chain there is'
 
 describe('the drawer and the job decide', () => {
   test('owning nothing, everything is bought; owning more never costs more', () => {
-    const poor = runPlan(glaze, null).at(-1)!.answers[0];
-    const rich = runPlan(glaze, demoDrawer).at(-1)!.answers[0];
+    const poor = itemAt(runPlan(glaze, null).at(-1)!.answers, 0);
+    const rich = itemAt(runPlan(glaze, demoDrawer).at(-1)!.answers, 0);
     expect(poor.toBuy).toHaveLength(poor.pieces - 1);
     expect(rich.cost).toBeLessThanOrEqual(poor.cost);
   });
@@ -183,12 +184,12 @@ describe('the drawer and the job decide', () => {
       budget: null,
       hearing: 'nothing',
     };
-    const best = runPlan(job, null).at(-1)!.answers[0];
+    const best = itemAt(runPlan(job, null).at(-1)!.answers, 0);
     const { channels } = judged(best.setup).readings;
     expect(channels).toHaveLength(2);
     for (const [i, c] of channels.entries()) {
       const levels = c.arrivals.map((a) => a.averageDbu);
-      expect(levels[i] - levels[1 - i]).toBeGreaterThan(20);
+      expect(itemAt(levels, i) - itemAt(levels, 1 - i)).toBeGreaterThan(20);
     }
   });
 });
@@ -206,13 +207,13 @@ test('four voices a channel each into a studio: an interface with enough inputs,
     budget: null,
     sources,
   };
-  const best = runPlan(job, null).at(-1)!.answers[0];
+  const best = itemAt(runPlan(job, null).at(-1)!.answers, 0);
   expect(best.score).toMatchObject({ failing: 0, unknown: 0 });
   const { channels } = judged(best.setup).readings;
   expect(channels.length).toBeGreaterThanOrEqual(4);
   for (const { id } of sources) {
     const levels = channels.map((c) => c.arrivals.find((a) => a.source === id)!.averageDbu).sort((a, b) => b - a);
-    expect(levels[0] - levels[1]).toBeGreaterThan(20);
+    expect(itemAt(levels, 0) - itemAt(levels, 1)).toBeGreaterThan(20);
   }
 });
 
@@ -235,9 +236,9 @@ describe('swaps', () => {
     const swaps = swapsFor(setup, part, demoDrawer, catalogue);
     for (const s of swaps) {
       expect(checkDocument(s.setup, catalogue)).toBeNull();
-      expect(judged(s.setup).verdicts[0].status).toBe('pass');
+      expect(itemAt(judged(s.setup).verdicts, 0).status).toBe('pass');
       expect(gatesOf(s.setup)).toEqual(s.gates);
-      const changed = s.setup.parts.filter((p, i) => p.class !== setup.parts[i].class);
+      const changed = s.setup.parts.filter((p, i) => p.class !== itemAt(setup.parts, i).class);
       expect(changed).toMatchObject([{ id: part, class: s.classId }]);
     }
   });

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import {
   type Catalogue,
   classIn,
@@ -180,7 +181,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   if (job.preference === 'next-device') {
     // Each takes an assessment a device: asked only of those that are shown.
     for (const { setup } of chooseAnswers(job, found, drawer?.currency)) {
-      const devices = devicesServed(setup, hostsOf(setup, catalogue)![0].part.id, catalogue);
+      const devices = devicesServed(setup, itemAt(hostsOf(setup, catalogue)!, 0).part.id, catalogue);
       found = found.map((a) => (a.setup === setup ? { ...a, devices } : a));
       yield progress(false);
     }

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { catalogue } from '@/tests/support/frozen';
 import { from, trialJob, voice } from '@/tests/support/trials';
+import { itemAt } from '../algorithms';
 import { mustAssess } from '../assess';
 import { checkDocument, FORMAT_VERSION, type Job, type Setup } from '../model';
 import type { Answer } from './answers';
@@ -16,7 +17,7 @@ function answersOf(wanted: Job): readonly Answer[] {
     expect(a.setup.placements.map((p) => p.source).sort()).toEqual(wanted.sources.map((s) => s.id).sort());
     expect(a.toBuy.map((p) => catalogue.parts.get(p.class)!.kind)).not.toContain('source');
   }
-  expect(answers[0].score).toMatchObject({ failing: 0, unknown: 0 });
+  expect(itemAt(answers, 0).score).toMatchObject({ failing: 0, unknown: 0 });
   return answers;
 }
 const classes = (setup: Setup) => setup.parts.map((p) => p.class);
@@ -34,10 +35,10 @@ function row(wanted: Job, ...parts: readonly (readonly [string, string, string])
     parts: parts.map(([c]) => ({ id: c, class: c })),
     joints: parts.slice(1).map(([c, into], i) => ({
       id: `j${i}`,
-      a: { part: parts[i][0], port: parts[i][2] },
+      a: { part: itemAt(parts, i)[0], port: itemAt(parts, i)[2] },
       b: { part: c, port: into },
     })),
-    placements: [{ source: wanted.sources[0].id, part: parts[0][0], distanceM: 1 }],
+    placements: [{ source: itemAt(wanted.sources, 0).id, part: itemAt(parts, 0)[0], distanceM: 1 }],
     chosenInput: 'newest',
   };
 }
@@ -92,7 +93,7 @@ test('a voice and a guitar have an input each, and each its own gain', () => {
     app: 'studio',
     arrangement: 'side-each',
   });
-  const { setup } = answersOf(wanted)[0];
+  const { setup } = itemAt(answersOf(wanted), 0);
   const { channels } = mustAssess(setup, catalogue).readings;
   const loudest = (source: string) => channels.map((c) => c.arrivals.find((a) => a.source === source)!.peakDbfs);
   const [v, g] = [loudest('v1'), loudest('guitar-acoustic')];
@@ -107,7 +108,7 @@ test('what has a left and a right is joined on both sides, and a lost side is to
     app: 'streaming',
     arrangement: 'both-sides',
   });
-  const { setup } = answersOf(wanted)[0];
+  const { setup } = itemAt(answersOf(wanted), 0);
   const lead = setup.parts.find((p) => p.class === 'lead-phono-3.5')!.id;
   expect(setup.joints.filter((j) => [j.a.part, j.b.part].includes(lead))).toHaveLength(3);
   const half = { ...setup, joints: setup.joints.filter((j) => j.a.port !== 'right' && j.b.port !== 'right') };
@@ -117,9 +118,9 @@ test('what has a left and a right is joined on both sides, and a lost side is to
 
 test('two microphones go into a recorder that has a socket for each, and the caller into one by a cable', () => {
   const two = answersOf(trialJob({ sources: [voice(1), voice(2)], device: 'recorder-xlr', arrangement: 'side-each' }));
-  expect(two[0].setup.joints.filter((j) => [j.a.part, j.b.part].includes('recorder-xlr'))).toHaveLength(2);
+  expect(itemAt(two, 0).setup.joints.filter((j) => [j.a.part, j.b.part].includes('recorder-xlr'))).toHaveLength(2);
   const far = answersOf(
     trialJob({ sources: [from('call-phone')], device: 'recorder-pocket', arrangement: 'both-sides' }),
   );
-  expect(far[0].cost).toBeLessThan(15);
+  expect(itemAt(far, 0).cost).toBeLessThan(15);
 });

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { demoDrawer, demoJobs } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { plan } from './plan';
 import { classNeeds } from './stock';
 import { usesOf } from './uses';
@@ -13,7 +14,7 @@ test('a class is good for just those jobs of which some working chain takes it',
     return new Set(working.flatMap((a) => [...classNeeds(a.setup, catalogue).keys()]));
   });
   for (const c of catalogue.parts.keys()) {
-    expect(uses.get(c) ?? [], c).toEqual(jobs.filter((_, i) => takenFor[i].has(c)).map((j) => j.id));
+    expect(uses.get(c) ?? [], c).toEqual(jobs.filter((_, i) => itemAt(takenFor, i).has(c)).map((j) => j.id));
   }
   expect(new Set([...uses.values()].map((u) => u.length))).toEqual(new Set([1, 2]));
 });

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
 import { type Catalogue, type CellClass, knobAt, quantity } from '../model';
 import { farSides, feederAt, type UsbTree } from './usb';
@@ -114,7 +115,7 @@ function hoursOf({ part, partClass }: Fitted, catalogue: Catalogue, phantomWatt:
   if (partClass.batteryHours !== undefined) return q(partClass.batteryHours);
   const { cells: spec } = partClass;
   if (!spec) return null;
-  const cell = cellsOf(catalogue, spec.size)[knobAt(part, partClass, spec.knob)];
+  const cell = itemAt(cellsOf(catalogue, spec.size), knobAt(part, partClass, spec.knob));
   const volt = cell.values.volt.value * q(spec.count);
   return cellHours(cell, Math.max(LEAST_MA, q(spec.drawMa) + (1000 * phantomWatt) / CONVERSION / volt));
 }
@@ -155,7 +156,7 @@ function* stretches(cell: Cell): Generator<Stretch> {
   const times = [0, ...[...new Set(happens)].sort((a, b) => a - b), Number.POSITIVE_INFINITY];
   let share = cell.start;
   for (let i = 0; i + 1 < times.length; i++) {
-    const [from, to] = [times[i], times[i + 1]];
+    const [from, to] = [itemAt(times, i), itemAt(times, i + 1)];
     if (cell.swaps.includes(from)) share = 1;
     const charged = from >= cell.chargeFrom && from < until;
     const fall = (cell.drawW - (charged ? cell.chargeW : 0)) / cell.capacityWh / 60;

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Compiled, contactNode } from '../compile';
 import type { OperatingPoint } from '../signal';
 
@@ -56,11 +57,11 @@ export function phantomFeeds(compiled: Compiled, op: OperatingPoint): readonly P
     if (!givers.has(giver.part.id) || hot === undefined || screen === undefined) return [];
     const plugIsGiver = (mating.plugIs === 'a') === (giver === a);
     const touch = mating.touches.findIndex((t) => (plugIsGiver ? t.plug : t.socket) === screen);
-    const ohm = compiled.touchOhm.get(touchNames[touch]);
+    const ohm = compiled.touchOhm.get(itemAt(touchNames, touch));
     if (ohm === undefined) return [];
     const at = (side: typeof a, contact: string) => contactNode(side.part.id, side.port.id, contact);
     const volt = op.solution.between(at(giver, hot), at(giver, screen)).re;
-    const { plug, socket } = mating.touches[touch];
+    const { plug, socket } = itemAt(mating.touches, touch);
     const drop = op.solution.between(at(giver, screen), at(taker, plugIsGiver ? socket : plug)).re;
     const milliampere = Math.abs((1000 * drop) / ohm);
     // Switched off there is neither; shorted there is current and no volts.

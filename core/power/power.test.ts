@@ -3,11 +3,12 @@ import { describe, expect, test } from 'vitest';
 import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
 import { randomTree } from '@/tests/support/random-setup';
+import { entryOf, itemAt, pairOf } from '../algorithms';
 import { compile } from '../compile';
 import type { Setup } from '../model';
 import { type Cell, cellHours, lasts, shareAt, usbTree, videoMinutes, wavMinutes } from '.';
 
-const value = (classId: string, name: string): number => catalogue.parts.get(classId)!.values[name].value;
+const value = (classId: string, name: string): number => entryOf(catalogue.parts.get(classId)!.values, name).value;
 const treeOf = (setup: Setup) => usbTree(compile(setup, catalogue));
 
 describe('volts along the cables (Ohm)', () => {
@@ -71,7 +72,9 @@ describe('what always holds of a tree', () => {
             expect(node.spareMa).toBeLessThanOrEqual(before.nodes.get(other)!.spareMa + 1e-9);
           }
           after.supplies.forEach((s, i) => {
-            expect(s.supplyMa - s.loadMa).toBeLessThanOrEqual(before.supplies[i].supplyMa - before.supplies[i].loadMa);
+            expect(s.supplyMa - s.loadMa).toBeLessThanOrEqual(
+              itemAt(before.supplies, i).supplyMa - itemAt(before.supplies, i).loadMa,
+            );
           });
         }
       }),
@@ -150,24 +153,27 @@ describe('batteries', () => {
   });
   test('a charger that gives less than is drawn only slows the fall', () => {
     const runtime = (supplyMa: number | null) =>
-      assessed(
-        sketch({
-          device: 'tablet-8-contact',
-          parts: {
-            adapter: '8c-usb-charging',
-            mic: 'usb-mic-large',
-            lead: 'lead-usb-a-b',
-            ...(supplyMa === null ? {} : { charger: { class: 'charger-8c', values: { supplyMa } } }),
-          },
-          joints: [
-            'adapter.plug > tablet-8-contact.port',
-            'lead.a > adapter.usb',
-            'mic.usb > lead.b',
-            ...(supplyMa === null ? [] : ['charger.plug > adapter.charge']),
-          ],
-          hears: { mic: 0.3 },
-        }),
-      ).readings.runtimes[0].minutes;
+      itemAt(
+        assessed(
+          sketch({
+            device: 'tablet-8-contact',
+            parts: {
+              adapter: '8c-usb-charging',
+              mic: 'usb-mic-large',
+              lead: 'lead-usb-a-b',
+              ...(supplyMa === null ? {} : { charger: { class: 'charger-8c', values: { supplyMa } } }),
+            },
+            joints: [
+              'adapter.plug > tablet-8-contact.port',
+              'lead.a > adapter.usb',
+              'mic.usb > lead.b',
+              ...(supplyMa === null ? [] : ['charger.plug > adapter.charge']),
+            ],
+            hears: { mic: 0.3 },
+          }),
+        ).readings.runtimes,
+        0,
+      ).minutes;
     const none = runtime(null);
     expect(runtime(500)).toBeGreaterThan(none);
     expect(Number.isFinite(runtime(500))).toBe(true);
@@ -175,14 +181,17 @@ describe('batteries', () => {
   });
   test('right in a port that nothing else is in, while the sound comes by the headset socket', () => {
     const minutes = (supplyMa: number) =>
-      assessed(
-        sketch({
-          device: 'phone-headset',
-          parts: { mic: 'lapel-4', charger: { class: 'charger-usb-c', values: { supplyMa } } },
-          joints: ['mic.plug > phone-headset.socket', 'charger.plug > phone-headset.usb'],
-          hears: { mic: 0.3 },
-        }),
-      ).readings.runtimes[0].minutes;
+      itemAt(
+        assessed(
+          sketch({
+            device: 'phone-headset',
+            parts: { mic: 'lapel-4', charger: { class: 'charger-usb-c', values: { supplyMa } } },
+            joints: ['mic.plug > phone-headset.socket', 'charger.plug > phone-headset.usb'],
+            hears: { mic: 0.3 },
+          }),
+        ).readings.runtimes,
+        0,
+      ).minutes;
     const [wattHours, watt] = [value('phone-headset', 'batteryWh'), value('phone-headset', 'drawW')];
     // By hand: 0.3 A of 5 V, of which 90 % arrives, against what the phone draws; 15 % is kept back.
     expect(minutes(300)).toBeCloseTo((60 * 0.85 * wattHours) / (watt - 0.9 * 5 * 0.3), 6);
@@ -244,7 +253,7 @@ describe('a power bank on the way', () => {
       ...more,
     }).readings.runtimes;
   test('gives until it is empty, then the device runs from its own: worked by hand', () => {
-    const [tablet, bank] = song({}, 20);
+    const [tablet, bank] = pairOf(song({}, 20));
     // The tablet's 4.5 W, and the 100 mA that the hub keeps, over 90 %; the same again over 90 % and 5 V from the bank.
     const drawW = 4.5 + 0.5 / 0.9;
     const given = (5 * value('usb-mic-large', 'drawMa')) / 1000 + drawW / 0.9;
@@ -252,8 +261,8 @@ describe('a power bank on the way', () => {
     expect(tablet.minutes).toBeCloseTo(bank.minutes + (60 * 30 * 0.85) / drawW, 6);
   });
   test('that comes later leaves the device to its own battery until then', () => {
-    const [late] = song({ arrivals: [{ part: 'bank', minute: 60 }] }, 20);
-    const [never] = song({ arrivals: [{ part: 'bank', minute: 1000 }] }, 20);
+    const late = itemAt(song({ arrivals: [{ part: 'bank', minute: 60 }] }, 20), 0);
+    const never = itemAt(song({ arrivals: [{ part: 'bank', minute: 1000 }] }, 20), 0);
     expect(shareAt(late.cell, 60)).toBeCloseTo(shareAt(never.cell, 60), 9);
     expect(shareAt(late.cell, 200)).toBeGreaterThan(shareAt(never.cell, 200));
     // By hand: 30 Wh at 5.06 W, 15 % kept.
@@ -276,7 +285,7 @@ test('phantom current at the input, in milliamperes: both legs (IEC 61938), and 
         hears: { mic: 0.3 },
       }),
     );
-  const [feed] = box(25_000).readings.phantom;
+  const feed = itemAt(box(25_000).readings.phantom, 0);
   expect(feed).toMatchObject({ from: 'box', to: 'mic', joint: 'j2' });
   expect(feed.milliampere).toBeCloseTo(2 * (48 / (6800 + 25_000)) * 1000, 1);
   const shorted = gate(box(10), 'powered');

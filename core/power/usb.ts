@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
 import { hasFigure, type PartClass, quantity, type UsbSpec, type UsbSpeed } from '../model';
 import { type UsbContacts, usbContacts } from './usb-contacts';
@@ -89,7 +90,8 @@ function hungBy(c: PartClass, port: string): UsbSpec | null {
   if (!usb || usb.up === undefined) return null;
   if (port === usb.up) return usb;
   const connectorOf = (id: string) => c.ports.find((p) => p.id === id)!.connector;
-  const isAlike = c.kind === 'lead' && usb.down.length === 1 && connectorOf(usb.up) === connectorOf(usb.down[0]);
+  const isAlike =
+    c.kind === 'lead' && usb.down.length === 1 && connectorOf(usb.up) === connectorOf(itemAt(usb.down, 0));
   return isAlike && port === usb.down[0] ? { ...usb, up: port, down: [usb.up] } : null;
 }
 
@@ -305,7 +307,7 @@ function isCharged(far: ReturnType<typeof farSides>, start: Fitted): boolean {
   return false;
 }
 
-const slower = (a: UsbSpeed, b: UsbSpeed): UsbSpeed => SPEEDS[Math.min(SPEEDS.indexOf(a), SPEEDS.indexOf(b))];
+const slower = (a: UsbSpeed, b: UsbSpeed): UsbSpeed => itemAt(SPEEDS, Math.min(SPEEDS.indexOf(a), SPEEDS.indexOf(b)));
 
 /** What a branch asks of the port above it. */
 const loadOf = (b: Branch): number =>

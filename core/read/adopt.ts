@@ -1,3 +1,4 @@
+import { entryOf } from '../algorithms';
 import {
   type Catalogue,
   type Destination,
@@ -156,7 +157,7 @@ function strange(part: Part, used: readonly string[]): Adopted {
 
 const renamed = (table: Readonly<Record<string, string>>, name: string, of?: string): string => {
   const key = of === undefined ? name : `${of} ${name}`;
-  return Object.hasOwn(table, key) ? table[key] : name;
+  return Object.hasOwn(table, key) ? entryOf(table, key) : name;
 };
 
 const filled = <K extends string, V extends object>(key: K, value: V | undefined): { readonly [P in K]?: V } =>

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { FORMAT_VERSION } from '../model';
 
 type Raw = Readonly<Record<string, unknown>>;
@@ -16,7 +17,7 @@ export function migrated(data: unknown): unknown {
   if (!isRecord(data)) return data;
   let now: Raw = data;
   for (let v = versionOf(now); v !== null && v < FORMAT_VERSION; v += 1)
-    now = { ...MIGRATIONS[v - 1](now), version: v + 1 };
+    now = { ...itemAt(MIGRATIONS, v - 1)(now), version: v + 1 };
   const inside = Object.entries(now).map(([key, value]): [string, unknown] => {
     if (key === 'job') return [key, migrated(value)];
     return [key, ['setups', 'jobs', 'drawers'].includes(key) && Array.isArray(value) ? value.map(migrated) : value];

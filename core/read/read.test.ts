@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
 import { assessed, gate } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { swapPart, takeOut } from '../change';
 import {
   type Bundle,
@@ -36,7 +37,7 @@ describe('documents of older versions', () => {
   const text = readFileSync('tests/older/version-1.bundle.json', 'utf8');
   const today = read(text) as Bundle;
   test('version 1: all of it is there, and what said nothing is put right', () => {
-    const [setup] = today.setups;
+    const setup = itemAt(today.setups, 0);
     expect([today, setup, setup.job, ...today.jobs, ...today.drawers].map((d) => d.version)).toEqual(
       Array.from({ length: 5 }, () => FORMAT_VERSION),
     );
@@ -47,13 +48,13 @@ describe('documents of older versions', () => {
     ]);
     expect(setup.session).toEqual({ openedAfter: setup.joints.length });
     expect(setup.swaps).toEqual([{ part: 'phone', minute: 20 }]);
-    expect(today.drawers[0].outcomes![0].date).toBe('2026-12-01');
+    expect(itemAt(itemAt(today.drawers, 0).outcomes!, 0).date).toBe('2026-12-01');
     // 0.05 ohm over half a metre.
     expect(setup.parts.find((p) => p.id === 'lead')).toMatchObject({
       values: { ohmPerM: 0.1, lengthM: 0.5 },
       measured: { ohmPerM: '2026-03-03' },
     });
-    expect(today.drawers[0].prices).toEqual({ 'a-class-of-its-own': [3, 4] });
+    expect(itemAt(today.drawers, 0).prices).toEqual({ 'a-class-of-its-own': [3, 4] });
   });
   test('read, written and read again it stays', () => expect(read(writeDocument(today))).toEqual(today));
   test('what is in no older form is not touched', () => {
@@ -95,8 +96,9 @@ describe('what was called otherwise', () => {
     values: [],
   };
   test('classes, apps and ports get their names of today', () => {
-    const [now] = demoSetups.filter(
-      (s) => s.job.device === 'phone-8-contact' && s.parts.some((p) => p.class === 'lead-3-3'),
+    const now = itemAt(
+      demoSetups.filter((s) => s.job.device === 'phone-8-contact' && s.parts.some((p) => p.class === 'lead-3-3')),
+      0,
     );
     const lead = now.parts.find((p) => p.class === 'lead-3-3')!.id;
     const old = (r: Setup['joints'][number]['a']) =>
@@ -127,11 +129,12 @@ describe('a part of a class that is not here', () => {
     const told = verdicts.filter((v) => v.findings.some((f) => f.status === 'not known' && f.part === part.id));
     expect(told.map((v) => v.gate)).toContain(kind === 'device' ? 'seen' : 'fit');
     for (const v of told) expect(v.status).not.toBe('pass');
-    if (hostsOf(strange, here)![0].part === part) expect(verdicts.filter((v) => v.status === 'pass')).toEqual([]);
+    if (itemAt(hostsOf(strange, here)!, 0).part === part)
+      expect(verdicts.filter((v) => v.status === 'pass')).toEqual([]);
     expect(read(writeDocument(strange), here)).toEqual(strange);
     expect(read(writeDocument(strange))).toEqual(setup);
     // It can be taken away, unless it is the job's own device, and one that is known put in its place.
-    if (hostsOf(strange, here)![0].part !== part) {
+    if (itemAt(hostsOf(strange, here)!, 0).part !== part) {
       expect(takeOut(strange, here, part.id)?.parts.some((p) => p.id === part.id)).toBe(false);
     }
     const swapped = swapPart(strange, catalogue, part.id, { id: part.id, class: id })!;

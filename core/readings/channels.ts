@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Circuit, type Complex, magnitude, type Transfer } from '../circuit';
 import type { Compiled, InputChannel, Stage } from '../compile';
 import type { InputEntry } from '../host';
@@ -84,18 +85,23 @@ export function readChannels(
         at1k: responseAt1k(responses, source.id, input),
         bySide: responses.feeds
           .filter((f) => f.source === source.id && f.capsule.wired)
-          .map((f) => magnitude(transfers[BAND_1K].fromSource(f.capsule.source)) * pascal(f.spl) * f.capsule.perPascal),
+          .map(
+            (f) =>
+              magnitude(itemAt(transfers, BAND_1K).fromSource(f.capsule.source)) * pascal(f.spl) * f.capsule.perPascal,
+          ),
         curve: averageDbu <= SILENCE_DBU ? null : curveOf(sizes(responses, source.id, input)),
       };
     });
-    return [{ input, number, noise, arrivals, hum, fedBy: feeding(compiled, responses, input, transfers[BAND_1K]) }];
+    return [
+      { input, number, noise, arrivals, hum, fedBy: feeding(compiled, responses, input, itemAt(transfers, BAND_1K)) },
+    ];
   });
-  const bestOf = (i: number) => Math.max(...channels.map((c) => magnitude(c.arrivals[i].at1k)));
+  const bestOf = (i: number) => Math.max(...channels.map((c) => magnitude(itemAt(c.arrivals, i).at1k)));
   const best = compiled.setup.job.sources.map((_, i) => bestOf(i));
   return channels.map((c) => {
     const arrivals = c.arrivals.map((a, i) => ({
       ...a,
-      leaks: a.averageDbu <= SILENCE_DBU || magnitude(a.at1k) <= best[i] / LEAKING,
+      leaks: a.averageDbu <= SILENCE_DBU || magnitude(a.at1k) <= itemAt(best, i) / LEAKING,
     }));
     const meant = arrivals.filter((a) => !a.leaks);
     const quietest = Math.min(...meant.map((a) => a.aWeightedVolt));
@@ -123,7 +129,7 @@ function feeding(
   const carries = (stage: Stage) => {
     const onward = magnitude(transfer.fromSource(stage.drive));
     return compiled.setup.job.sources.some(({ id }) => {
-      const solution = responses.bySource.get(id)![BAND_1K];
+      const solution = itemAt(responses.bySource.get(id)!, BAND_1K);
       const arrived = magnitude(solution.between(input.p, input.n));
       const own = onward * magnitude(solution.between(stage.driveNode, stage.n));
       return arrived > 0 && own > arrived / LEAKING;

@@ -1,4 +1,4 @@
-import { reach } from '../algorithms';
+import { itemAt, reach } from '../algorithms';
 import { magnitude } from '../circuit';
 import type { Compiled, FittedJoint, Limit } from '../compile';
 import { connectorNamed } from '../connectors';
@@ -170,7 +170,7 @@ function oneTurnFurther(
   voice: number,
   now: number,
 ): Pick<Hazard, 'volt' | 'from' | 'when'> | null {
-  const transfer = responses.solvables[BAND_1K].transferTo(limit.p, limit.n);
+  const transfer = itemAt(responses.solvables, BAND_1K).transferTo(limit.p, limit.n);
   const neededDb = 20 * Math.log10(limit.maxVolt / now);
   let worst: (Pick<Hazard, 'volt' | 'from' | 'when'> & { readonly db: number }) | null = null;
   for (const stage of compiled.stages) {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { sketch } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { connectorNamed, mate } from '../connectors';
 import { FARTHEST_MM, insertion } from '.';
 
@@ -23,10 +24,10 @@ describe('a plug on its way in', () => {
         const m = mate(connector(mic, 'plug'), connector(device, port), mm);
         return m.fits ? m.touches.map((t) => `${t.plug}-${t.socket}`) : null;
       };
-      expect(way[0].fromMm).toBe(0);
+      expect(itemAt(way, 0).fromMm).toBe(0);
       expect(way.at(-1)!.toMm).toBeCloseTo(FARTHEST_MM, 6);
       for (const [i, w] of way.entries()) {
-        if (i > 0) expect(w.fromMm - way[i - 1].toMm).toBeCloseTo(0.1, 6);
+        if (i > 0) expect(w.fromMm - itemAt(way, i - 1).toMm).toBeCloseTo(0.1, 6);
         expect(w.touches).toEqual(touching(w.fromMm));
         expect(w.touches).toEqual(touching(w.toMm));
       }
@@ -35,8 +36,8 @@ describe('a plug on its way in', () => {
     },
   );
   test('a TRS plug bridges already when it is home in a headset socket; a TRRS one only on its way', () => {
-    expect(insertion(lapel('phone-headset', 'socket', 'lapel-3'), catalogue, 'j1')[0].bridges).toBe(true);
-    expect(insertion(lapel('phone-headset', 'socket', 'lapel-4'), catalogue, 'j1')[0].bridges).toBe(false);
+    expect(itemAt(insertion(lapel('phone-headset', 'socket', 'lapel-3'), catalogue, 'j1'), 0).bridges).toBe(true);
+    expect(itemAt(insertion(lapel('phone-headset', 'socket', 'lapel-4'), catalogue, 'j1'), 0).bridges).toBe(false);
   });
   test('bias of a few volts harms nothing on the way; 48 V on a lead toward a phone does, and is named', () => {
     const harmless = insertion(lapel('phone-headset', 'socket'), catalogue, 'j1');
@@ -51,6 +52,6 @@ describe('a plug on its way in', () => {
       w.worst && w.worst.volt > w.worst.maxVolt ? [w] : [],
     );
     expect(worst.length).toBeGreaterThan(0);
-    expect(worst[0].worst).toMatchObject({ part: 'phone-headset' });
+    expect(itemAt(worst, 0).worst).toMatchObject({ part: 'phone-headset' });
   });
 });

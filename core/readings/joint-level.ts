@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Complex, divide, magnitude, ONE, subtract, ZERO } from '../circuit';
 import { type Compiled, contactNode, type FittedJoint } from '../compile';
 import { connectorNamed, contactsOf } from '../connectors';
@@ -70,14 +71,17 @@ export function readJoint(
     return { joint: joint.joint.id, contacts: [], levelDbu: dbu(0), across: null, loading: null, earth: 'broken' };
   const [plug, socket] = mating.plugIs === 'a' ? [a, b] : [b, a];
   const ground = groundTouch(joint);
-  const groundNode = ground < 0 ? '0' : touchNodes(joint, mating.touches[ground]).socket;
+  const groundNode = ground < 0 ? '0' : touchNodes(joint, itemAt(mating.touches, ground)).socket;
   const nodes = mating.touches.map((t) => touchNodes(joint, t).plug);
   const contacts = mating.touches.map((t, i) => ({
     plug: t.plug,
     socket: t.socket,
     plugRole: plug.port.roles?.[t.plug] ?? null,
     socketRole: socket.port.roles?.[t.socket] ?? null,
-    volt: responses.has(nodes[i]) && responses.has(groundNode) ? op.solution.between(nodes[i], groundNode).re : null,
+    volt:
+      responses.has(itemAt(nodes, i)) && responses.has(groundNode)
+        ? op.solution.between(itemAt(nodes, i), groundNode).re
+        : null,
   }));
   const spots = mating.touches.length === 1 ? [...nodes, '0'] : nodes;
   const loudest = compiled.setup.job.sources
@@ -109,17 +113,17 @@ function loadingOf(
 ): Loading | null {
   const { mating } = joint;
   if (!mating.fits || n === '0') return null;
-  const solution = responses.bySource.get(source)![BAND_1K];
+  const solution = itemAt(responses.bySource.get(source)!, BAND_1K);
   let current = ZERO;
   mating.touches.forEach((touch, i) => {
     const { plug, socket } = touchNodes(joint, touch);
-    const ohm = compiled.touchOhm.get(joint.touchNames[i]);
+    const ohm = compiled.touchOhm.get(itemAt(joint.touchNames, i));
     if (plug !== p || ohm === undefined) return;
     const drop = solution.between(plug, socket);
     current = { re: current.re + drop.re / ohm, im: current.im + drop.im / ohm };
   });
   const volt = solution.between(p, n);
-  const both = divide(ONE, responses.solvables[BAND_1K].transferTo(p, n).fromCurrent(n, p));
+  const both = divide(ONE, itemAt(responses.solvables, BAND_1K).transferTo(p, n).fromCurrent(n, p));
   let load = divide(current, volt);
   // Which side is the plug's decides the sign of the current; a load takes, it does not give.
   if (load.re < 0) load = { re: -load.re, im: -load.im };
@@ -144,8 +148,8 @@ function loudestPair(responses: Responses, source: string, nodes: readonly strin
   let best: Pair = { volt: 0, across: null };
   for (let i = 0; i < live.length; i++) {
     for (let j = i + 1; j < live.length; j++) {
-      const volt = voiceVolt(responses, source, live[i], live[j]);
-      if (volt > best.volt) best = { volt, across: [live[i], live[j]] };
+      const volt = voiceVolt(responses, source, itemAt(live, i), itemAt(live, j));
+      if (volt > best.volt) best = { volt, across: [itemAt(live, i), itemAt(live, j)] };
     }
   }
   return best;
@@ -178,7 +182,7 @@ export function sidesAt(responses: Responses, joint: FittedJoint, source: string
   const solution = responses.bySource.get(source)?.[BAND_1K];
   const ground = groundTouch(joint);
   if (!first || !second || !solution || ground < 0) return null;
-  const g = touchNodes(joint, mating.touches[ground]).socket;
+  const g = touchNodes(joint, itemAt(mating.touches, ground)).socket;
   const at = (t: typeof first) => {
     const node = touchNodes(joint, t).socket;
     return responses.has(node) && responses.has(g) ? subtract(solution.voltage(node), solution.voltage(g)) : ZERO;

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
 import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type InputEntry, inputList, keyOf, type StandIn, standing } from '../host';
@@ -120,7 +121,7 @@ export function read(
   if (!all.ok) return all;
   const { compiled, circuit, op, responses, watts, views, trees, entries } = all.value;
   const shared = { circuit, op, responses, watts, ...sharedBy(compiled, circuit, op, responses, reach) };
-  return ok(views.map((view, i) => readFrom(view, shared, trees[i], entries[i])));
+  return ok(views.map((view, i) => readFrom(view, shared, itemAt(trees, i), itemAt(entries, i))));
 }
 
 /** The solution, and what each device could list by it. */
@@ -131,7 +132,8 @@ function solved(drawn: Compiled, bands: Bands = 'all') {
   const { compiled, circuit, op } = steady.value;
   const responses = solveResponses(compiled, circuit, op, bands);
   if (!responses.ok) return responses;
-  const [first, ...others] = compiled.hosts;
+  const first = itemAt(compiled.hosts, 0);
+  const others = compiled.hosts.slice(1);
   const views = [compiled, ...others.map((h) => seenFrom(compiled, h))];
   if (first.fitted !== compiled.device) throw new Error('what is read is compiled for its first device');
   const watts = phantomWatt(compiled, op);
@@ -139,7 +141,7 @@ function solved(drawn: Compiled, bands: Bands = 'all') {
   const trees = views.map((view) => usbTree(view, extraMa));
   const entries = views.map((view, i) => {
     const elsewhere = new Set(trees.flatMap((t, k) => (k === i ? [] : [...t.nodes.keys()])));
-    return inputList(view, op, responses.value, trees[i], elsewhere);
+    return inputList(view, op, responses.value, itemAt(trees, i), elsewhere);
   });
   return ok({ compiled, circuit, op, responses: responses.value, watts, views, trees, entries });
 }
@@ -317,7 +319,7 @@ export function sensed(setup: Setup, catalogue: Catalogue, plugged: readonly str
   const joints = plugged.map((id) => jointIn(setup, id));
   const views = solved(compile({ ...setup, joints }, catalogue));
   if (!views.ok) throw new Error(views.problem.message);
-  return views.value.entries[0];
+  return itemAt(views.value.entries, 0);
 }
 
 function roomAt(room: Room | undefined, directivity: number, distanceM: number): LineReading['room'] {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { demoSetups } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../algorithms';
 import { mustAssess, report as reportOf } from '../assess';
 import type { Setup } from '../model';
 import { compareTake, type TakeReport, takeReport } from '../take';
@@ -47,7 +48,7 @@ describe.each(demoSetups)('$id', (setup) => {
 });
 
 test('a louder voice is louder in the recording by as much, and hides the noise by as much', async () => {
-  const [setup] = demoSetups;
+  const setup = itemAt(demoSetups, 0);
   const louder: Setup = {
     ...setup,
     job: { ...setup.job, sources: setup.job.sources.map((s) => ({ ...s, splAt1m: s.splAt1m + 6 })) },

@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
+import { entryOf } from '../algorithms';
 import type { Session } from '../model';
 import { totalMs } from '.';
 
-const value = (classId: string, name: string): number => catalogue.parts.get(classId)!.values[name].value;
+const value = (classId: string, name: string): number => entryOf(catalogue.parts.get(classId)!.values, name).value;
 
 /** A radio pack through a receiver into an interface, headphones on the interface. */
 const own = (app: string): Sketch => ({

@@ -1,3 +1,4 @@
+import { itemAt } from '../algorithms';
 import { type Change, say } from '../change';
 import type { Act } from '../host';
 import { appIn, type Catalogue, type Setup } from '../model';
@@ -24,12 +25,12 @@ function changeOf(setup: Setup, a: Exclude<Act, { do: 'open' | 'close' } | { do:
   switch (a.do) {
     case 'plug': {
       const at = setup.joints.findIndex((j) => j.id === a.joint);
-      return { do: 'join', joint: setup.joints[at], at };
+      return { do: 'join', joint: itemAt(setup.joints, at), at };
     }
     case 'unplug':
       return { do: 'unplug', joint: a.joint };
     case 'choose': {
-      const [part, input] = a.input.split(' ');
+      const [part = '', input = ''] = a.input.split(' ');
       return { do: 'choose', input: { part, input } };
     }
     case 'allow':

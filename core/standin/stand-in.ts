@@ -1,10 +1,11 @@
+import { itemAt } from '../algorithms';
 import { type Act, atRest as rest, type StandIn, type Surroundings, act as step } from '../host';
 import { appIn, type Catalogue, classOfPart, hostsOf, plays, type Setup } from '../model';
 import { sensed } from '../readings';
 
 /** The device of a setup and what can be plugged; each order of joints is sensed by the readings that the gates judge. */
 function around(setup: Setup, catalogue: Catalogue): Surroundings {
-  const [{ part, app }] = hostsOf(setup, catalogue)!;
+  const { part, app } = itemAt(hostsOf(setup, catalogue)!, 0);
   const classOf = (id: string) => classOfPart(setup, catalogue, id);
   return {
     app: appIn(catalogue, app),

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest';
+import { pairOf } from '@/core/algorithms';
 import { writeWav } from '@/core/wav';
 import { clippedAt, hiss, hum, RATE, scaled, sum, talker } from '../support/takes';
 import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
@@ -141,7 +142,7 @@ test('two takes of one event are lined up', async () => {
   await walk.sees(/camera\.wav/, '[aria-label=Takes]');
   await walk.sees(/Nothing wrong|to look at/, '[aria-label="camera.wav"]');
   await walk.press(/^Line up two$/, '[role=tab]');
-  const [stays, brought] = await walk.driver.findElements(By.css('[aria-label="Line up"] select'));
+  const [stays, brought] = pairOf(await walk.driver.findElements(By.css('[aria-label="Line up"] select')));
   await stays.sendKeys('device.wav');
   await brought.sendKeys('camera.wav');
   await walk.press(/^Line them up$/);

@@ -1,5 +1,6 @@
 import { By, Key, Origin } from 'selenium-webdriver';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { itemAt } from '../../core/algorithms';
 import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 // The levels screen, the joint glass and the ground lane, as a person uses them.
@@ -28,7 +29,7 @@ describe('levels', () => {
       'Input gain of Headset adapter',
     ]);
     await walk.driver.wait(
-      async () => /gates hold from/.test((await sliders[3].getAttribute('aria-valuetext')) ?? ''),
+      async () => /gates hold from/.test((await itemAt(sliders, 3).getAttribute('aria-valuetext')) ?? ''),
       PATIENCE_MS,
     );
     await walk.sees(/Source hot wins by \d+ dB over noise.*most noise comes from/);

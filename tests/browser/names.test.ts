@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { describe, expect, test } from 'vitest';
+import { itemAt } from '@/core/algorithms';
 import { type Bundle, FORMAT_VERSION } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { openBrowser } from '../support/page';
@@ -17,10 +18,12 @@ const WORDS = ['Wwwwwwwwww', '\u7530\u7530\u7530\u7530', '\u0634\u0634\u0634\u06
 /** A document with every name in it as long as may be, each in another script than the one before. */
 function stretched<T extends { readonly name: string }>(document: T, from: number): T {
   let n = from;
-  const text = JSON.stringify(document, (key, value) => (key === 'name' ? name(WORDS[n++ % WORDS.length]) : value));
+  const text = JSON.stringify(document, (key, value) =>
+    key === 'name' ? name(itemAt(WORDS, n++ % WORDS.length)) : value,
+  );
   const long = JSON.parse(text);
   const parts: { name?: string }[] = long.parts ?? [];
-  for (const p of parts) p.name = name(WORDS[n++ % WORDS.length]);
+  for (const p of parts) p.name = name(itemAt(WORDS, n++ % WORDS.length));
   return long;
 }
 

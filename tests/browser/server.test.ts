@@ -16,6 +16,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
+import { itemAt } from '../../core/algorithms';
 import { serve } from '../support/page';
 
 let server: Awaited<ReturnType<typeof serve>>;
@@ -94,7 +95,7 @@ describe('starting', () => {
       const before = await (await fetch(`${url}line/`)).text();
       rmSync(join(folder, 'out'), { recursive: true });
       expect(await (await fetch(`${url}line/`)).text()).toBe(before);
-      const [copy] = readdirSync(temporary);
+      const copy = itemAt(readdirSync(temporary), 0);
       rmSync(join(temporary, copy, 'line'), { recursive: true });
       expect((await fetch(`${url}line/`)).status).toBe(404);
       expect((await fetch(url)).status).toBe(200);

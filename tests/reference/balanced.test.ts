@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { entryOf, itemAt, pairOf } from '@/core/algorithms';
 import { magnitude } from '@/core/circuit';
 import { mends } from '@/core/mend';
 import { catalogue } from '@/tests/support/frozen';
@@ -6,11 +7,11 @@ import { assessed, gate, type Sketch, sketch } from '../support/bench-setup';
 
 // Balanced, unbalanced and everything between, worked on paper from the class figures; wires and contacts neglected.
 
-const value = (classId: string, name: string): number => catalogue.parts.get(classId)!.values[name].value;
+const value = (classId: string, name: string): number => entryOf(catalogue.parts.get(classId)!.values, name).value;
 const db = (ratio: number) => 20 * Math.log10(ratio);
 
 const judge = (s: Sketch) => assessed(sketch(s));
-const level = (s: Sketch, channel = 0) => judge(s).readings.channels[channel].arrivals[0].averageDbu;
+const level = (s: Sketch, channel = 0) => itemAt(itemAt(judge(s).readings.channels, channel).arrivals, 0).averageDbu;
 
 /** A stage microphone through a mixer's output and a lead into a recorder's XLR input. */
 const fromMixer = (
@@ -28,7 +29,8 @@ const fromMixer = (
     'mic.xlr > xlr.a',
     'xlr.b > mixer.mic1',
     ...middle.map(
-      ([id, , into], i) => `${i === 0 ? `mixer.${port}` : `${middle[i - 1][0]}.${middle[i - 1][3]}`} > ${id}.${into}`,
+      ([id, , into], i) =>
+        `${i === 0 ? `mixer.${port}` : `${itemAt(middle, i - 1)[0]}.${itemAt(middle, i - 1)[3]}`} > ${id}.${into}`,
     ),
     `${middle.at(-1)![0]}.${middle.at(-1)![3]} > recorder-xlr.in1`,
   ],
@@ -48,18 +50,24 @@ describe('outputs', () => {
   });
   test('a transformer does not mind which side is earthed; with its cold end open it gives next to nothing', () => {
     const lines = (lead: string) =>
-      judge({
-        device: 'laptop-headset',
-        parts: { mic: 'dynamic-handheld', iso: 'isolator-xlr', lead, box: 'interface-usb-1', usb: 'lead-usb-a-c' },
-        joints: [
-          'mic.xlr > iso.xlr-in',
-          'iso.xlr-out > lead.a',
-          'lead.b > box.in1',
-          'box.usb > usb.b',
-          'usb.a > laptop-headset.usb',
-        ],
-        hears: { mic: 0.1 },
-      }).readings.channels[0].arrivals[0].averageDbu;
+      itemAt(
+        itemAt(
+          judge({
+            device: 'laptop-headset',
+            parts: { mic: 'dynamic-handheld', iso: 'isolator-xlr', lead, box: 'interface-usb-1', usb: 'lead-usb-a-c' },
+            joints: [
+              'mic.xlr > iso.xlr-in',
+              'iso.xlr-out > lead.a',
+              'lead.b > box.in1',
+              'box.usb > usb.b',
+              'usb.a > laptop-headset.usb',
+            ],
+            hears: { mic: 0.1 },
+          }).readings.channels,
+          0,
+        ).arrivals,
+        0,
+      ).averageDbu;
     expect(lines('lead-xlr')).toBeGreaterThan(-60);
   });
 });
@@ -75,7 +83,8 @@ describe('from one world into the other', () => {
     joints: [
       'pack.radio > rx.radio',
       ...middle.map(
-        ([id, , into], i) => `${i === 0 ? 'rx.out' : `${middle[i - 1][0]}.${middle[i - 1][3]}`} > ${id}.${into}`,
+        ([id, , into], i) =>
+          `${i === 0 ? 'rx.out' : `${itemAt(middle, i - 1)[0]}.${itemAt(middle, i - 1)[3]}`} > ${id}.${into}`,
       ),
       `${middle.at(-1)![0]}.${middle.at(-1)![3]} > recorder-xlr.in1`,
     ],
@@ -88,7 +97,7 @@ describe('from one world into the other', () => {
     // Open, the cold leg hangs on its resistor to ground, and the input is a divider with it; coupling neglected: within 1 dB.
     const share =
       value('recorder-xlr', 'inputOhm') / (value('recorder-xlr', 'inputOhm') + value('recorder-xlr', 'groundingOhm'));
-    const lost = at(open).arrivals[0].averageDbu - at(tied).arrivals[0].averageDbu;
+    const lost = itemAt(at(open).arrivals, 0).averageDbu - itemAt(at(tied).arrivals, 0).averageDbu;
     expect(Math.abs(lost - db(share))).toBeLessThan(1);
   });
   test('one signal on left and right into a balanced input is common to both legs, and is rejected', () => {
@@ -113,22 +122,28 @@ describe('from one world into the other', () => {
       joints: ['mic.xlr > xlr.a', 'xlr.b > mixer.mic1', 'mixer.main-left > lead.a', 'lead.b > camera.mic'],
       hears: { mic: 0.1 },
     });
-    const [left, right] = a.readings.channels.map((c) => c.arrivals[0].at1k);
+    const [left, right] = pairOf(a.readings.channels.map((c) => itemAt(c.arrivals, 0).at1k));
     expect(db(magnitude({ re: left.re + right.re, im: left.im + right.im }) / magnitude(left))).toBeLessThan(-35);
     expect(gate(a, 'wired')).toMatchObject({ status: 'fail' });
     expect(gate(a, 'wired').message).toBe('wired.cancels');
   });
   test('a polarity adapter turns the voice upside down and changes nothing else', () => {
     const at1k = (turned: boolean) =>
-      judge({
-        device: 'recorder-xlr',
-        parts: { mic: 'dynamic-handheld', ...(turned ? { turn: 'polarity-xlr' } : {}), lead: 'lead-xlr' },
-        joints: [
-          ...(turned ? ['mic.xlr > turn.xlr-in', 'turn.xlr-out > lead.a'] : ['mic.xlr > lead.a']),
-          'lead.b > recorder-xlr.in1',
-        ],
-        hears: { mic: 0.1 },
-      }).readings.channels[0].arrivals[0].at1k;
+      itemAt(
+        itemAt(
+          judge({
+            device: 'recorder-xlr',
+            parts: { mic: 'dynamic-handheld', ...(turned ? { turn: 'polarity-xlr' } : {}), lead: 'lead-xlr' },
+            joints: [
+              ...(turned ? ['mic.xlr > turn.xlr-in', 'turn.xlr-out > lead.a'] : ['mic.xlr > lead.a']),
+              'lead.b > recorder-xlr.in1',
+            ],
+            hears: { mic: 0.1 },
+          }).readings.channels,
+          0,
+        ).arrivals,
+        0,
+      ).at1k;
     const [plain, turned] = [at1k(false), at1k(true)];
     expect(magnitude(turned) / magnitude(plain)).toBeCloseTo(1, 2);
     expect((turned.re * plain.re + turned.im * plain.im) / magnitude(plain) ** 2).toBeCloseTo(-1, 2);
@@ -174,7 +189,7 @@ test('a long lead on a high source: 3 dB down where the source, the loads and th
   });
   const ohm = 1 / (1 / capsuleOhm + 1 / value('interface-headset-instrument', 'inputOhm'));
   const hz = 1 / (2 * Math.PI * ohm * value('dynamic-6.35', 'faradPerM') * lengthM);
-  const curve = a.readings.channels[0].arrivals[0].curve!;
+  const curve = itemAt(itemAt(a.readings.channels, 0).arrivals, 0).curve!;
   // Between thirds the fall is drawn straight: within a few per cent.
   expect(curve.highHz! / hz).toBeGreaterThan(0.93);
   expect(curve.highHz! / hz).toBeLessThan(1.07);
@@ -187,7 +202,8 @@ describe('what phantom power does', () => {
       parts: { mic, ...Object.fromEntries(middle.map(([id, classId]) => [id, classId])), lead: 'lead-xlr' },
       joints: [
         ...middle.map(
-          ([id, , into], i) => `${i === 0 ? `mic.${port}` : `${middle[i - 1][0]}.${middle[i - 1][3]}`} > ${id}.${into}`,
+          ([id, , into], i) =>
+            `${i === 0 ? `mic.${port}` : `${itemAt(middle, i - 1)[0]}.${itemAt(middle, i - 1)[3]}`} > ${id}.${into}`,
         ),
         `${middle.length > 0 ? `${middle.at(-1)![0]}.${middle.at(-1)![3]}` : `mic.${port}`} > lead.a`,
         'lead.b > recorder-xlr.in1',
@@ -208,7 +224,8 @@ describe('what phantom power does', () => {
     const [off, on_] = [judge(straight('dynamic-handheld')), withPhantom(straight('dynamic-handheld'))];
     // 6.8 kohm a leg across it is all it feels.
     expect(
-      off.readings.channels[0].arrivals[0].averageDbu - on_.readings.channels[0].arrivals[0].averageDbu,
+      itemAt(itemAt(off.readings.channels, 0).arrivals, 0).averageDbu -
+        itemAt(itemAt(on_.readings.channels, 0).arrivals, 0).averageDbu,
     ).toBeLessThan(0.3);
     expect(gate(withPhantom(straight('ribbon-xlr')), 'safe').status).toBe('pass');
   });
@@ -242,8 +259,8 @@ test('the wrong socket: headphones where the microphone belongs; the mend is to 
   });
   expect(gate(assessed(setup), 'wired').status).toBe('fail');
   const found = [...mends(setup, null, catalogue)].at(-1)!.mends;
-  expect(found[0].label).toMatch(
+  expect(itemAt(found, 0).label).toMatch(
     /^Move Lapel microphone with TRS plug from the headphone socket to the microphone socket of Laptop/,
   );
-  expect(found[0].cost).toBe(0);
+  expect(itemAt(found, 0).cost).toBe(0);
 });

@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { expect, test } from 'vitest';
+import { itemAt } from '../../core/algorithms';
 import { ngspiceBatch } from './ngspice';
 
 const symplex = (...args: readonly string[]) =>
@@ -14,8 +15,7 @@ test('ngspice finds at both inputs of the camera, at 1 kHz, the volts that check
   const count = Object.keys(nodes).length - 1;
   const at1k = [...ngspiceBatch(deck).matchAll(/^v\((\d+)\) = (\S+)$/gm)].slice(count * 18, count * 19);
   const complexAt = (node: string): readonly [number, number] => {
-    const [re, im = 0] = at1k
-      .find(([, k]) => Number(k) === nodes[node])![2]
+    const [re, im = 0] = itemAt(at1k.find(([, k]) => Number(k) === nodes[node])!, 2)
       .split(',')
       .map(Number);
     return [re, im];

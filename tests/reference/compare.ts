@@ -1,4 +1,5 @@
 import { expect } from 'vitest';
+import { itemAt } from '@/core/algorithms';
 import { type Element, magnitude, type Netlist, nodesOf, phaseDeg, prepare, subtract } from '@/core/circuit';
 import { runNgspice } from './ngspice';
 
@@ -39,7 +40,7 @@ export function expectLikeNgspice(netlist: Netlist, frequenciesHz: readonly numb
     const solved = circuit.value.at(hz);
     if (!solved.ok) throw new Error(solved.problem.message);
     const solution = solved.value.solve();
-    const theirs = spice.ac[i];
+    const theirs = itemAt(spice.ac, i);
     const largest = Math.max(...[...theirs.values()].map(magnitude));
     for (const node of theirs.keys()) {
       if (!isNetlistNode(netlist, node)) continue;
@@ -96,7 +97,7 @@ function floatingGroups(netlist: Netlist): ReadonlyMap<string, Group> {
   const groups = new Map<string, Group>();
   for (const nodes of members.values()) {
     if (nodes.has('0')) continue;
-    for (const n of nodes) groups.set(n, { first: [...nodes][0], nodes });
+    for (const n of nodes) groups.set(n, { first: itemAt([...nodes], 0), nodes });
   }
   return groups;
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { itemAt } from '@/core/algorithms';
 import type { Place } from '@/core/model';
 import { assessed, gate, type Sketch, sketch, toldOf } from '../support/bench-setup';
 
@@ -143,7 +144,7 @@ describe('power, sockets and cases', () => {
     const told = toldOf(a.readings.compiled.setup);
     expect(told.first).toMatchObject({ joint: 'j2' });
     expect(told.causes).toHaveLength(1);
-    expect(told.mends[0].label).toBe('Push the plug of connection 2 fully in');
+    expect(itemAt(told.mends, 0).label).toBe('Push the plug of connection 2 fully in');
   });
   test('a phone that goes flat before the end', () => {
     const a = judge({

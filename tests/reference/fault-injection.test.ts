@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { itemAt } from '@/core/algorithms';
 import { mustAssess } from '@/core/assess';
 import { apply, faultsOf } from '@/core/change';
 import type { Setup } from '@/core/model';
@@ -51,9 +52,9 @@ test('whatever is broken, no finding is NaN, and each says what it judged in a s
   for (const start of demoSetups) {
     const all = [...faultsOf(start, catalogue)];
     for (let i = 0; i < 60; i++) {
-      const one = apply(start, catalogue, all[Math.floor(by() * all.length)].change);
+      const one = apply(start, catalogue, itemAt(all, Math.floor(by() * all.length)).change);
       const more = one && [...faultsOf(one, catalogue)];
-      const two = one && more ? apply(one, catalogue, more[Math.floor(by() * more.length)].change) : null;
+      const two = one && more ? apply(one, catalogue, itemAt(more, Math.floor(by() * more.length)).change) : null;
       if (two) check(two);
     }
   }

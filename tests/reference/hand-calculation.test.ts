@@ -1,11 +1,12 @@
 import { describe, expect, test } from 'vitest';
+import { entryOf, itemAt } from '@/core/algorithms';
 import { catalogue } from '@/tests/support/frozen';
 import { assessed, gate, sketch } from '../support/bench-setup';
 
 // Worked on paper from the class figures with the formulas of any handbook (Ohm, Thevenin, 4kTRB, 20 log); none of it uses
 // the engine. Each says what was neglected, and the tolerance leaves room for just that.
 
-const figure = (classId: string, name: string): number => catalogue.parts.get(classId)!.values[name].value;
+const figure = (classId: string, name: string): number => entryOf(catalogue.parts.get(classId)!.values, name).value;
 const db = (ratio: number) => 20 * Math.log10(ratio);
 const dbu = (volt: number) => db(volt / Math.sqrt(0.6));
 const parallel = (...ohms: number[]) => 1 / ohms.reduce((sum, r) => sum + 1 / r, 0);
@@ -37,7 +38,7 @@ describe('levels', () => {
       figure('interface-usb-1', 'adcOhm') /
       (figure('interface-usb-1', 'adcOhm') + figure('interface-usb-1', 'preOutOhm'));
     for (const gainDb of [0, 30]) {
-      const [arrival] = dynamicToInterface(gainDb).readings.channels[0].arrivals;
+      const arrival = itemAt(itemAt(dynamicToInterface(gainDb).readings.channels, 0).arrivals, 0);
       expect(arrival.averageDbu).toBeCloseTo(dbu(sent * loss * intoConverter) + gainDb, 1);
     }
   });
@@ -49,7 +50,7 @@ describe('levels', () => {
     const q = (n: string) => figure('lapel-3', n);
     const load = parallel(figure('camera', 'biasOhm'), figure('camera', 'micInputOhm')) / 2;
     const current = ((q('sensitivityMvPerPa') / 1000) * pascalAt(0.2)) / parallel(q('capsuleOhm'), q('ratedLoadOhm'));
-    const [arrival] = a.readings.channels[0].arrivals;
+    const arrival = itemAt(itemAt(a.readings.channels, 0).arrivals, 0);
     expect(arrival.averageDbu).toBeCloseTo(dbu(current * parallel(q('capsuleOhm'), load)), 1);
   });
   test('a DI transformer of 12 to 1 takes 21.6 dB (common practice), and the preamplifier sees next to no source', () => {
@@ -82,28 +83,34 @@ describe('levels', () => {
       figure('interface-usb-1', 'adcOhm') /
       (figure('interface-usb-1', 'adcOhm') + figure('interface-usb-1', 'preOutOhm'));
     const expected = dbu(((sent * seen) / (seen + source) / turns) * converter);
-    expect(through.readings.channels[0].arrivals[0].averageDbu).toBeCloseTo(expected, 1);
+    expect(itemAt(itemAt(through.readings.channels, 0).arrivals, 0).averageDbu).toBeCloseTo(expected, 1);
     expect(db(1 / turns)).toBeCloseTo(-21.6, 1);
   });
   test('a 20 dB pad between a receiver and a camera: the divider with both ends on', () => {
     const receiver = (pad: boolean) =>
-      assessed(
-        sketch({
-          device: 'camera',
-          parts: {
-            pack: 'pack-own-mic',
-            rx: 'receiver-dual-mono',
-            lead: 'lead-3-3',
-            ...(pad ? { pad: 'pad-20' } : {}),
-          },
-          joints: [
-            'pack.radio > rx.radio',
-            'rx.out > lead.a',
-            ...(pad ? ['lead.b > pad.socket', 'pad.plug > camera.mic'] : ['lead.b > camera.mic']),
-          ],
-          hears: { pack: 0.2 },
-        }),
-      ).readings.channels[0].arrivals[0].averageDbu;
+      itemAt(
+        itemAt(
+          assessed(
+            sketch({
+              device: 'camera',
+              parts: {
+                pack: 'pack-own-mic',
+                rx: 'receiver-dual-mono',
+                lead: 'lead-3-3',
+                ...(pad ? { pad: 'pad-20' } : {}),
+              },
+              joints: [
+                'pack.radio > rx.radio',
+                'rx.out > lead.a',
+                ...(pad ? ['lead.b > pad.socket', 'pad.plug > camera.mic'] : ['lead.b > camera.mic']),
+              ],
+              hears: { pack: 0.2 },
+            }),
+          ).readings.channels,
+          0,
+        ).arrivals,
+        0,
+      ).averageDbu;
     const rx = (n: string) => figure('receiver-dual-mono', n);
     const input = parallel(figure('camera', 'biasOhm'), figure('camera', 'micInputOhm'));
     const [series, shunt] = [figure('pad-20', 'seriesOhm'), figure('pad-20', 'shuntOhm')];
@@ -155,7 +162,7 @@ describe('steady voltages', () => {
 
 describe('noise, power, ears', () => {
   test('with much gain, the noise is the preamplifier against the thermal noise of the microphone', () => {
-    const { noise, arrivals } = dynamicToInterface(50).readings.channels[0];
+    const { noise, arrivals } = itemAt(dynamicToInterface(50).readings.channels, 0);
     const source = figure('dynamic-handheld', 'capsuleOhm');
     const load = parallel(figure('interface-usb-1', 'inputOhm'), 2 * figure('interface-usb-1', 'groundingOhm'));
     // Flat over the 22.4 kHz of the bands, where the input noise figure is for 20 kHz; gain and divider as above.
@@ -166,7 +173,7 @@ describe('noise, power, ears', () => {
     const scale = 10 ** (50 / 20);
     const expected = Math.hypot(thermal * (load / (load + source)), ein) * scale;
     expect(db(noise.volt / expected)).toBeCloseTo(0, 0);
-    expect(arrivals[0].averageDbu - dbu(noise.volt)).toBeGreaterThan(50);
+    expect(itemAt(arrivals, 0).averageDbu - dbu(noise.volt)).toBeGreaterThan(50);
   });
   test('a bus-powered hub passes on what it is given: draws add up at the device', () => {
     const a = assessed(
@@ -211,7 +218,7 @@ describe('noise, power, ears', () => {
     );
     const driver = figure('headphones', 'driverOhm');
     const volt = (figure('phone-headset', 'phonesVolt') * driver) / (driver + figure('phone-headset', 'phonesOhm'));
-    const [ear] = a.readings.ears;
+    const ear = itemAt(a.readings.ears, 0);
     for (const spl of [ear.leftSpl, ear.rightSpl]) {
       expect(spl).toBeCloseTo(figure('headphones', 'splAtOneVolt') + db(volt) - 20, 0);
     }

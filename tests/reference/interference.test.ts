@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { entryOf, itemAt } from '@/core/algorithms';
 import { prepare } from '@/core/circuit';
 import { compile } from '@/core/compile';
 import { quieterFor } from '@/core/plan';
@@ -10,7 +11,7 @@ import { assessed, sketch } from '../support/bench-setup';
 
 // Worked on paper; each says what is neglected.
 
-const value = (classId: string, name: string): number => catalogue.parts.get(classId)!.values[name].value;
+const value = (classId: string, name: string): number => entryOf(catalogue.parts.get(classId)!.values, name).value;
 const db = (ratio: number) => 20 * Math.log10(ratio);
 const MAINS = 2 * Math.PI * 50 * 230;
 
@@ -42,7 +43,7 @@ describe('ground loops', () => {
   test('between two outlets: the screen takes its share of the 10 mV, and that share stands in series with the signal', () => {
     for (const lengthM of [1.5, 10]) {
       const { readings } = mixerToLaptop(2, lengthM, 'stage');
-      const hum = readings.channels[0].hum.find((h) => h.what === 'ground difference')!;
+      const hum = itemAt(readings.channels, 0).hum.find((h) => h.what === 'ground difference')!;
       const screenOhm =
         value('lead-6.35-3.5', 'ohmPerM') * lengthM +
         2 * 0.03 +
@@ -56,13 +57,16 @@ describe('ground loops', () => {
   });
   test('a longer lead in the loop hums more; without the second outlet there is no difference to drive it', () => {
     const hum = (lengthM: number, outlet?: string) =>
-      mixerToLaptop(2, lengthM, outlet).readings.channels[0].hum.find((h) => h.what === 'ground difference')?.volt ?? 0;
+      itemAt(mixerToLaptop(2, lengthM, outlet).readings.channels, 0).hum.find((h) => h.what === 'ground difference')
+        ?.volt ?? 0;
     expect(hum(20, 'stage')).toBeGreaterThan(2 * hum(2, 'stage'));
     expect(hum(20)).toBe(0);
   });
   test('a class II charger: its leakage runs home by the screen, volts are current times screen', () => {
     const { readings } = mixerToLaptop(1, 10);
-    const hum = readings.channels[0].hum.find((h) => h.what === 'supply leakage' && h.part === 'laptop-two-holes')!;
+    const hum = itemAt(readings.channels, 0).hum.find(
+      (h) => h.what === 'supply leakage' && h.part === 'laptop-two-holes',
+    )!;
     const screenOhm = value('lead-6.35-3.5', 'ohmPerM') * 10 + 2 * 0.03;
     const expected = value('laptop-two-holes', 'leakUa') * 1e-6 * screenOhm;
     // Flat over its harmonics, which are a few per cent each but rise with frequency through a capacitance: within 4 dB.
@@ -92,7 +96,7 @@ test('capacitive pickup: mains through the stray capacitance, times what the con
       hears: { mic: 0.2 },
     }),
   );
-  const hum = readings.channels[0].hum.find((h) => h.part === 'lead')!;
+  const hum = itemAt(readings.channels, 0).hum.find((h) => h.part === 'lead')!;
   // Tip and ring are one in the plug of a mono lapel: two conductors, two bias resistors, two inputs side by side, the capsule.
   const ohm =
     1 / (2 / value('camera', 'biasOhm') + 2 / value('camera', 'micInputOhm') + 1 / value('lapel-3', 'capsuleOhm'));

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { entryOf, itemAt } from '@/core/algorithms';
 import { mustAssess } from '@/core/assess';
 import type { Job } from '@/core/model';
 import { quieterFor } from '@/core/plan';
@@ -52,7 +53,7 @@ describe('what is judged, and how', () => {
       }),
     );
     expect(a.readings.playbackPart).toBe('adapter');
-    expect(a.readings.ears[0].leftSpl).toBeGreaterThan(65);
+    expect(itemAt(a.readings.ears, 0).leftSpl).toBeGreaterThan(65);
   });
   test('a microphone in earphones that nobody speaks into is not judged by Powered', () => {
     const a = assessed(
@@ -77,8 +78,8 @@ describe('what is judged, and how', () => {
       }),
     );
     // By hand: 18 mV/Pa at 70.5 dB SPL is 1.2 mV, 30 dB more and half of it across equal resistances: about 76 dB SPL.
-    expect(a.readings.ears[0].directLeftSpl).toBeGreaterThan(70);
-    expect(a.readings.ears[0].directLeftSpl).toBeLessThan(85);
+    expect(itemAt(a.readings.ears, 0).directLeftSpl).toBeGreaterThan(70);
+    expect(itemAt(a.readings.ears, 0).directLeftSpl).toBeLessThan(85);
     expect(gate(a, 'heard').status).not.toBe('fail');
   });
   test('a second caller who hears himself fails Heard', () => {
@@ -178,7 +179,7 @@ describe('charging from the computer that sends the sound', () => {
     expect(a.readings.loops[0]).toMatchObject({ what: 'supply noise', from: 'pc', joints: ['j1', 'j2', 'j3', 'j4'] });
     const { first, mends } = toldOf(setup);
     expect(first.line).toMatch(/Charging brings noise into the sound.*static/);
-    expect(mends[0].label).toBe('Unplug USB-A to USB-C cable from Sound of a computer');
+    expect(itemAt(mends, 0).label).toBe('Unplug USB-A to USB-C cable from Sound of a computer');
     // A 1 to 1 transformer goes in either way round: here with its plug towards the computer.
     const parted = quieterFor(setup, null, catalogue).find((q) => /audio isolator.* into connection 1/.test(q.label));
     expect(parted?.gainDb).toBeGreaterThan(60);
@@ -193,7 +194,7 @@ describe('charging from the computer that sends the sound', () => {
       const phone = [a.readings, ...a.also].find((r) => r.compiled.device.part.id === 'phone-headset')!;
       expect(phone.loops[0]).toMatchObject({ to: 'phone-headset' });
       expect(gate(a, 'clean').sentence).toMatch(/Static or whine from the supply Sound of a computer/);
-      return phone.channels[0].overHumDb;
+      return itemAt(phone.channels, 0).overHumDb;
     };
     expect(at('camera', 'phone-headset')).toBeCloseTo(at('phone-headset', 'camera'), 1);
   });
@@ -201,14 +202,14 @@ describe('charging from the computer that sends the sound', () => {
     // Both ways are 0.22 ohm: two contacts of 30 mohm, lead and socket. 2.5 mA over the contact at the phone and the lead's
     // own 0.05 ohm or so before the pad's ground: some tenths of a millivolt, whatever the pad takes from the signal.
     const a = assessed(sketch(computer));
-    const noise = a.readings.channels[0].hum.find((h) => h.what === 'supply noise')!;
+    const noise = itemAt(a.readings.channels, 0).hum.find((h) => h.what === 'supply noise')!;
     expect(noise.volt).toBeGreaterThan(2e-5);
     expect(noise.volt).toBeLessThan(5e-4);
   });
 });
 
 /** A figure of a class. */
-const value = (id: string, name: string): number => catalogue.parts.get(id)!.values[name].value;
+const value = (id: string, name: string): number => entryOf(catalogue.parts.get(id)!.values, name).value;
 
 describe('two where one should be', () => {
   test('48 V into a receiver is drawn by the receiver, not by the microphone that comes to it by radio', () => {
@@ -245,7 +246,7 @@ describe('two where one should be', () => {
     expect(gate(assessed(sketch(feed('a', 'right'))), 'wired').status).toBe('pass');
     const wrong = sketch(feed('right', 'a'));
     expect(gate(assessed(wrong), 'wired').sentence).toMatch(/^Left and right of RCA \(phono\) line feed are exchanged/);
-    expect(toldOf(wrong).mends[0].label).toMatch(/^Exchange two plugs: the right phono into the right output/);
+    expect(itemAt(toldOf(wrong).mends, 0).label).toMatch(/^Exchange two plugs: the right phono into the right output/);
   });
   test('two outputs joined by a hard Y: what one drives into the other is volts over both output resistances', () => {
     const joined = (y: string): Sketch => ({
@@ -273,7 +274,7 @@ describe('two where one should be', () => {
     const peakVolt = 10 ** (value('receiver-dual-mono', 'clipDbu') / 20) * Math.sqrt(0.6) * Math.SQRT2;
     const byHand = (1000 * peakVolt) / (2 * value('receiver-dual-mono', 'outputOhm'));
     // The other output loads it and the camera besides: within 3 dB.
-    expect(Math.abs(20 * Math.log10(tied[0].milliampere / byHand))).toBeLessThan(3);
+    expect(Math.abs(20 * Math.log10(itemAt(tied, 0).milliampere / byHand))).toBeLessThan(3);
     expect(gate(assessed(sketch(joined('y-hard-3.5'))), 'safe')).toMatchObject({ status: 'caution' });
   });
   test('a mixer behind a receiver is not tied to it: through an amplifier it goes one way', () => {

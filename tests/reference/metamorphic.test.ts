@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
+import { itemAt } from '@/core/algorithms';
 import { report } from '@/core/assess';
 import { type KnobSpec, knobAt, type Setup, turnKnob } from '@/core/model';
 import { assessed } from '../support/bench-setup';
@@ -20,20 +21,20 @@ const everywhere = (numRuns: number, check: (setup: Setup) => void) =>
 describe('linear: a louder voice is louder everywhere by as much', () => {
   test('6 dB at the mouth are 6 dB at every channel and 6 dB less headroom at every stage', () => {
     everywhere(150, (setup) => {
-      const [source] = setup.job.sources;
+      const source = itemAt(setup.job.sources, 0);
       const louder = { ...setup, job: { ...setup.job, sources: [{ ...source, splAt1m: source.splAt1m + 6 }] } };
       const [a, b] = [judged(setup), judged(louder)];
       arrivals(a).forEach((x, i) => {
         if (x.averageDbu !== null && x.averageDbu > LOUD_DBU)
-          expect(arrivals(b)[i].averageDbu! - x.averageDbu).toBeCloseTo(6, 6);
+          expect(itemAt(arrivals(b), i).averageDbu! - x.averageDbu).toBeCloseTo(6, 6);
       });
       a.stages.forEach((s, i) => {
         if (s.averageDbu !== null && s.averageDbu > LOUD_DBU)
-          expect(s.headroomDb! - b.stages[i].headroomDb!).toBeCloseTo(6, 6);
+          expect(s.headroomDb! - itemAt(b.stages, i).headroomDb!).toBeCloseTo(6, 6);
       });
       // Noise does not hear the voice.
       a.channels.forEach((c, i) => {
-        expect(b.channels[i].noiseVolt).toBe(c.noiseVolt);
+        expect(itemAt(b.channels, i).noiseVolt).toBe(c.noiseVolt);
       });
     });
   });
@@ -44,7 +45,7 @@ describe('linear: a louder voice is louder everywhere by as much', () => {
       const [a, b] = [judged(far), judged(near)];
       arrivals(a).forEach((x, i) => {
         if (x.averageDbu !== null && x.averageDbu > LOUD_DBU)
-          expect(arrivals(b)[i].averageDbu! - x.averageDbu).toBeCloseTo(6.02, 2);
+          expect(itemAt(arrivals(b), i).averageDbu! - x.averageDbu).toBeCloseTo(6.02, 2);
       });
     });
   });
@@ -54,8 +55,9 @@ describe('what cannot matter does not', () => {
   const sameVerdicts = (setup: Setup, other: Setup) => {
     const [a, b] = [judged(setup), judged(other)];
     a.verdicts.forEach((v, i) => {
-      expect(b.verdicts[i].status, v.gate).toBe(v.status);
-      if (v.value !== null && Math.abs(v.value) < 150) expect(b.verdicts[i].value, v.gate).toBeCloseTo(v.value, 4);
+      expect(itemAt(b.verdicts, i).status, v.gate).toBe(v.status);
+      if (v.value !== null && Math.abs(v.value) < 150)
+        expect(itemAt(b.verdicts, i).value, v.gate).toBeCloseTo(v.value, 4);
     });
   };
   test('which side of a connection is written first', () => {
@@ -91,7 +93,7 @@ test('a gain knob of the recorded input moves full scale by as much, and nothing
     const a = judged(setup);
     const part = setup.parts.find((p) => p.id === a.channels[0]?.part);
     const partClass = part && catalogue.parts.get(part.class)!;
-    const input = partClass?.circuit.find((e) => e.is === 'input' && e.id === a.channels[0].input);
+    const input = partClass?.circuit.find((e) => e.is === 'input' && e.id === itemAt(a.channels, 0).input);
     const knobName =
       input?.is === 'input' ? input.gainDb.find((q) => typeof q === 'string' && q.startsWith('knob:')) : null;
     const knob = partClass?.knobs?.find((k) => `knob:${k.id}` === knobName);
@@ -100,7 +102,7 @@ test('a gain knob of the recorded input moves full scale by as much, and nothing
     const to = stepAway(knob, from);
     const b = judged(turnKnob(setup, part.id, knob.id, to));
     if (b.channels[0]?.part !== part.id) return;
-    expect(a.channels[0].fullScaleDbu - b.channels[0].fullScaleDbu).toBeCloseTo(to - from, 9);
+    expect(itemAt(a.channels, 0).fullScaleDbu - b.channels[0].fullScaleDbu).toBeCloseTo(to - from, 9);
     expect(b.joints).toEqual(a.joints);
     moved += 1;
   });

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
+import { entryOf, itemAt } from '@/core/algorithms';
 import { portsFit } from '@/core/change';
 import { prepare } from '@/core/circuit';
 import { compile } from '@/core/compile';
@@ -56,7 +57,7 @@ function* pairs(): Generator<Pair> {
 const ON = 2;
 function setupOf({ giver, lead, near, far, target, port }: Pair, on: boolean): Setup {
   const input = giver.ports.find((p) => p.carries === 'mic' && p.flow === 'in')!;
-  const [source] = phantomSources({ id: 'x', class: giver.id }, giver).slice(-1);
+  const source = itemAt(phantomSources({ id: 'x', class: giver.id }, giver).slice(-1), 0);
   const knobs = source.knob === null ? {} : { [source.knob]: on ? source.at : 0 };
   const device = target.host ? target.id : giver.host ? giver.id : 'tablet-usb-c';
   const name = (c: PartClass, id: string) => (c.host && c.id === device ? device : id);
@@ -150,7 +151,7 @@ test('every analogue input and output of every class that is more than wire has 
     }
     for (const e of c.circuit) {
       if (e.is === 'limit' && typeof e.maxVolt === 'string')
-        expect(c.values[e.maxVolt].source ?? c.values[e.maxVolt].basis).toBeTruthy();
+        expect(entryOf(c.values, e.maxVolt).source ?? entryOf(c.values, e.maxVolt).basis).toBeTruthy();
     }
   }
 });

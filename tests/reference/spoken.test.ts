@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
+import { itemAt } from '@/core/algorithms';
 import { type TakeReport, takeReport } from '@/core/take';
 import { bytesOf, readWav, soundOf, wholeOf } from '@/core/wav';
 import { hiss, scaled, sum } from '../support/takes';
@@ -25,7 +26,7 @@ async function spoken(voice: string, speed: number): Promise<{ rateHz: number; v
   spawnSync('espeak-ng', ['-v', voice, '-s', `${speed}`, '-g', '8', '-w', file, TEXT]);
   const read = await readWav(bytesOf(readFileSync(file)));
   if (!read.ok) throw new Error(read.problem);
-  return { rateHz: read.value.rateHz, voice: scaled((await wholeOf(read.value))[0], -6) };
+  return { rateHz: read.value.rateHz, voice: scaled(itemAt(await wholeOf(read.value), 0), -6) };
 }
 /** In a room, however quiet: the voice of a machine has none. */
 const inRoom = (voice: Float32Array): Float32Array => sum(voice, hiss(-72, 60).subarray(0, voice.length));
@@ -43,18 +44,21 @@ describe.skipIf(!has)('speech of espeak-ng', () => {
       const { rateHz, voice } = await spoken(name, speed);
       const r = await takeReport(soundOf(rateHz, [voice]));
       expect(alarms(r).filter((a) => a !== 'dropouts')).toEqual(['gated']);
-      expect(r.perChannel[0].dropouts.count).toBeLessThanOrEqual(3);
+      expect(itemAt(r.perChannel, 0).dropouts.count).toBeLessThanOrEqual(3);
     },
   );
   test.each(VOICES)('%s, %i: hum, a repeat and a turned side are found by their amounts', async (name, speed) => {
     const { rateHz, voice } = await spoken(name, speed);
     const x = inRoom(voice);
     const mains = x.map((v, i) => v + 0.005 * Math.sin((2 * Math.PI * 49.96 * i) / rateHz));
-    const { hum } = (await takeReport(soundOf(rateHz, [mains]))).perChannel[0];
+    const { hum } = itemAt((await takeReport(soundOf(rateHz, [mains]))).perChannel, 0);
     expect(hum!.mainsHz).toBeCloseTo(49.96, 1);
     expect(Math.abs(hum!.dbfs - 20 * Math.log10(0.005 / Math.SQRT2))).toBeLessThan(1);
     const by = Math.round(0.25 * rateHz);
-    const { echo } = (await takeReport(soundOf(rateHz, [x.map((v, i) => v + 0.3 * (x[i - by] ?? 0))]))).perChannel[0];
+    const { echo } = itemAt(
+      (await takeReport(soundOf(rateHz, [x.map((v, i) => v + 0.3 * (x[i - by] ?? 0))]))).perChannel,
+      0,
+    );
     expect(echo!.delayS).toBeCloseTo(0.25, 3);
     expect(Math.abs(echo!.depthDb - 20 * Math.log10(0.3))).toBeLessThan(3);
     const { sides } = await takeReport(soundOf(rateHz, [x, x.map((v) => -v)]));
@@ -67,12 +71,12 @@ describe.skipIf(!has)('speech of espeak-ng', () => {
     let cut = 0;
     for (let at = rateHz; at < x.length - rateHz && cut < 10; at++) {
       // Where it is loud before and after, as far as chance would have it.
-      if (Math.abs(voice[at]) < 0.1 || Math.abs(voice[at + length]) < 0.05) continue;
+      if (Math.abs(itemAt(voice, at)) < 0.1 || Math.abs(itemAt(voice, at + length)) < 0.05) continue;
       x.fill(0, at, at + length);
       cut += 1;
       at += rateHz;
     }
     expect(cut).toBe(10);
-    expect((await takeReport(soundOf(rateHz, [x]))).perChannel[0].dropouts.count).toBe(10);
+    expect(itemAt((await takeReport(soundOf(rateHz, [x]))).perChannel, 0).dropouts.count).toBe(10);
   });
 });

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { itemAt } from '@/core/algorithms';
 import { compile } from '@/core/compile';
 import type { Setup } from '@/core/model';
 import { ISOCHRONOUS, ohmPerMetre, streamBytes, usbTree } from '@/core/power';
@@ -241,20 +242,23 @@ describe('what a USB plug passes on, contact by contact (pairs and supply by USB
     joints: ['ears.plug > x.socket', 'x.plug > phone-8-contact.port'],
     hears: { ears: 0.15 },
   });
-  const broken = (more: object): Setup => ({ ...whole, joints: [whole.joints[0], { ...whole.joints[1], ...more }] });
+  const broken = (more: object): Setup => ({
+    ...whole,
+    joints: [itemAt(whole.joints, 0), { ...itemAt(whole.joints, 1), ...more }],
+  });
   test('with all of them it works', () => expect(gate(assessed(whole), 'seen').status).toBe('pass'));
   test.each(['vbus', 'gnd', 'dp', 'dm', 'ident'])('without its %s nothing is recorded, and that is the cause', (c) => {
     const setup = broken({ parted: [c] });
     expect(gate(assessed(setup), 'seen').status).toBe('fail');
     const { first, mends } = toldOf(setup);
     expect(first.sentence).toMatch(/contact of the plug makes no contact at connection 2/);
-    expect(mends[0].setup).toEqual(whole);
+    expect(itemAt(mends, 0).setup).toEqual(whole);
   });
   test.each([{ bridged: [['vbus', 'dm']] }, { bridged: [['dm', 'dp']] }, { contactOhm: 3000 }])(
     'with %o neither',
     (more) => {
       expect(gate(assessed(broken(more)), 'seen').status).toBe('fail');
-      expect(toldOf(broken(more)).mends[0].setup).toEqual(whole);
+      expect(itemAt(toldOf(broken(more)).mends, 0).setup).toEqual(whole);
     },
   );
 });

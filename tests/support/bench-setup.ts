@@ -1,4 +1,5 @@
 import { catalogue } from '@/catalogue';
+import { pairOf } from '@/core/algorithms';
 import { type Assessment, mustAssess } from '@/core/assess';
 import { type Headline, headline } from '@/core/cause';
 import type { GateName, Verdict } from '@/core/gates';
@@ -60,10 +61,12 @@ export function sketch(
     ],
     joints: joints.map((j, i) => {
       const [text, outMm] = typeof j === 'string' ? [j, 0] : j;
-      const [a, b] = text.split(' > ').map((end) => {
-        const dot = end.indexOf('.');
-        return { part: end.slice(0, dot), port: end.slice(dot + 1) };
-      });
+      const [a, b] = pairOf(
+        text.split(' > ').map((end) => {
+          const dot = end.indexOf('.');
+          return { part: end.slice(0, dot), port: end.slice(dot + 1) };
+        }),
+      );
       return { id: `j${i + 1}`, a, b, ...(outMm > 0 ? { outMm } : {}) };
     }),
     placements: microphones.map(([part, distanceM], i) => ({ source: `v${i + 1}`, part, distanceM })),

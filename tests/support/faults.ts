@@ -1,3 +1,4 @@
+import { itemAt } from '@/core/algorithms';
 import { mustAssess } from '@/core/assess';
 import { type Cause, headline } from '@/core/cause';
 import { apply, applyAll, type Change, type Fault, type FaultKind, faultsOf, inverse, touched } from '@/core/change';
@@ -88,7 +89,7 @@ export function faultsThatBite(setup: Setup, pick: () => number, kinds?: readonl
   }
   return [...byKind.values()].flatMap((all) => {
     for (let tries = 0; tries < 4; tries++) {
-      const f = all[Math.floor(pick() * all.length)];
+      const f = itemAt(all, Math.floor(pick() * all.length));
       const broken = apply(setup, catalogue, f.change);
       if (broken && isSick(broken)) return [f];
     }
@@ -210,8 +211,8 @@ export function pairOf(
     three.flatMap((c) => c.changes),
   );
   const named = [one, other].map((f, i) => {
-    const place = placeOf(setup, broken, cures[i], f.change);
-    return three.some((c) => isSame(broken, cures[i], place, c));
+    const place = placeOf(setup, broken, itemAt(cures, i), f.change);
+    return three.some((c) => isSame(broken, itemAt(cures, i), place, c));
   });
   return {
     both: (all !== null && !isSick(all)) || named.every(Boolean),

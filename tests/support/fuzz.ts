@@ -1,4 +1,5 @@
 import { catalogue } from '@/catalogue';
+import { itemAt } from '@/core/algorithms';
 import { assess, report } from '@/core/assess';
 import { mends } from '@/core/mend';
 import { type Document, type Setup, writeDocument } from '@/core/model';
@@ -18,7 +19,7 @@ export interface Fuzzed {
 }
 
 type Random = () => number;
-const pick = <T>(random: Random, from: readonly T[]): T => from[Math.floor(random() * from.length)];
+const pick = <T>(random: Random, from: readonly T[]): T => itemAt(from, Math.floor(random() * from.length));
 
 /** Values as people, other programs and accidents write them. */
 const ODD: readonly unknown[] = [
@@ -62,7 +63,7 @@ const DOCUMENTS: readonly Document[] = [
   demoDrawer,
   {
     format: 'symplex.bundle',
-    version: demoSetups[0].version,
+    version: itemAt(demoSetups, 0).version,
     setups: demoSetups,
     jobs: demoJobs,
     drawers: [demoDrawer],

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { itemAt } from '@/core/algorithms';
 import { freePorts, plugIn, portsFit } from '@/core/change';
 import { FORMAT_VERSION, type KnobSpec, type Part, type Setup } from '@/core/model';
 import { catalogue } from '@/tests/support/frozen';
@@ -69,10 +70,12 @@ export const randomSetup: fc.Arbitrary<Setup> = fc
   .map(({ host, app, additions, distanceM }) => {
     let setup = bare(host, app);
     additions.forEach(({ classAt, portAt, holeAt, outMm, turns }, i) => {
-      const c = others[classAt];
-      const port = c.ports[portAt % c.ports.length];
+      const c = itemAt(others, classAt);
+      const port = itemAt(c.ports, portAt % c.ports.length);
       const holes = freePorts(setup, catalogue).filter((h) => portsFit(port, h.port));
-      const knobs = Object.fromEntries((c.knobs ?? []).map((k, n) => [k.id, positionOf(k, turns[n % turns.length])]));
+      const knobs = Object.fromEntries(
+        (c.knobs ?? []).map((k, n) => [k.id, positionOf(k, itemAt(turns, n % turns.length))]),
+      );
       const part: Part = { id: `p${i}`, class: c.id, knobs };
       const hole = holes[holeAt % Math.max(1, holes.length)];
       const joint = hole && {
@@ -104,9 +107,9 @@ export const setupWithOwnFigures: fc.Arbitrary<Setup> = fc
   .map(([setup, picks]) => {
     const parts = setup.parts.map((p) => ({ ...p, values: {} as Record<string, number> }));
     for (const [which, name, value] of picks) {
-      const part = parts[which % parts.length];
+      const part = itemAt(parts, which % parts.length);
       const names = Object.keys(catalogue.parts.get(part.class)!.values);
-      part.values[names[name % names.length]] = value;
+      part.values[itemAt(names, name % names.length)] = value;
     }
     return { ...setup, parts };
   });
@@ -127,7 +130,7 @@ export const randomTree: fc.Arbitrary<Setup> = fc
       const to = holes[hole % Math.max(1, holes.length)];
       const fitting = to ? digital.filter((c) => c.ports.some((p) => portsFit(p, to.port))) : [];
       if (!to || fitting.length === 0) return;
-      const c = fitting[what % fitting.length];
+      const c = itemAt(fitting, what % fitting.length);
       setup = plugIn(setup, catalogue, to, { id: `p${i}`, class: c.id }, 'studio') ?? setup;
     });
     return setup;

@@ -1,3 +1,4 @@
+import { itemAt } from '@/core/algorithms';
 import { shaped } from '@/core/filter';
 import { chance, normal, voice } from '@/core/render';
 
@@ -26,7 +27,7 @@ const factor = (db: number): number => 10 ** (db / 20);
 /** As long as the first. */
 export function sum(first: Float32Array, ...others: readonly Float32Array[]): Float32Array {
   const out = first.slice();
-  for (const x of others) for (let i = 0; i < Math.min(out.length, x.length); i++) out[i] += x[i];
+  for (const x of others) for (let i = 0; i < Math.min(out.length, x.length); i++) out[i] += itemAt(x, i);
   return out;
 }
 export const scaled = (x: Float32Array, db: number): Float32Array => {

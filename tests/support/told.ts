@@ -1,4 +1,5 @@
 import { expect } from 'vitest';
+import { itemAt } from '../../core/algorithms';
 import { assessed, type Sketch, sketch, toldOf } from './bench-setup';
 
 /** A setup that is wrong, and what must be told of it. */
@@ -20,9 +21,9 @@ export function expectTold({ sketch: s, at, says, fix, leaves }: Row): void {
   expect(first.line).toMatch(says);
   expect(first).toMatchObject(at);
   expect(first.sentence.split(' ').length).toBeLessThanOrEqual(40);
-  expect(mends[0].label).toMatch(fix);
+  expect(itemAt(mends, 0).label).toMatch(fix);
   // The advice is carried out: what it says is what comes of it.
-  const after = assessed(mends[0].setup);
+  const after = assessed(itemAt(mends, 0).setup);
   expect(after.verdicts.filter((v) => v.status === 'fail').map((v) => v.gate)).toEqual(leaves ?? []);
 }
 

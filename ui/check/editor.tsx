@@ -1,5 +1,6 @@
 import { Archive, Repeat, Save, Square, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { itemAt } from '@/core/algorithms';
 import { type Clip, centsAbove, type Edit, nearestNote } from '@/core/edit';
 import { clockText, figure, signed } from '@/core/format';
 import type { TakeReport } from '@/core/take';
@@ -81,7 +82,7 @@ export function Editor({ name, file, measured }: Props) {
   );
   if (problem) return <p role="alert">{problem}</p>;
   if (!now || !out) return <p className="text-soft">Opening...</p>;
-  const seconds = now.channels[0].length / now.rateHz;
+  const seconds = itemAt(now.channels, 0).length / now.rateHz;
   const [fromS, toS] = ends ?? [0, seconds];
   const add = (edit: Edit) => {
     loop.stop();

@@ -1,5 +1,6 @@
 import { Save } from 'lucide-react';
 import { useState } from 'react';
+import { itemAt } from '@/core/algorithms';
 import { clockText, figure } from '@/core/format';
 import { alignTake, type LinedUp, lineUpTakes, stopTake } from '@/workers';
 import { Button, failing } from '../components';
@@ -22,7 +23,7 @@ export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
       </p>
     );
   }
-  const a = ready.find((t) => t.id === first) ?? ready[0];
+  const a = ready.find((t) => t.id === first) ?? itemAt(ready, 0);
   const b = ready.find((t) => t.id === second && t !== a) ?? ready.find((t) => t !== a)!;
   const go = async () => {
     setBusy('Comparing...');

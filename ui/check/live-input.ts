@@ -1,4 +1,6 @@
-'use client';
+import { itemAt } from '@/core/algorithms';
+
+('use client');
 
 /** Why no input could be opened, in words for the person. */
 export class InputTrouble extends Error {}
@@ -57,7 +59,7 @@ export async function openInput({ deviceId, onBlock, onEnd }: Wish): Promise<Liv
     const name = e instanceof DOMException ? e.name : '';
     throw new InputTrouble(TROUBLES[name] ?? `The input could not be opened: ${e instanceof Error ? e.message : e}.`);
   });
-  const [track] = stream.getAudioTracks();
+  const track = itemAt(stream.getAudioTracks(), 0);
   const settings = track.getSettings();
   const context = new AudioContext();
   const close = () => {

@@ -1,5 +1,6 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import { itemAt } from '@/core/algorithms';
 import { figure } from '@/core/format';
 import { type ChannelFigures, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
 import { writeWav } from '@/core/wav';
@@ -221,7 +222,13 @@ export function Live({ onTake }: Props) {
 /** The loudest channel of what was recorded, measured. */
 async function loudestOf(rateHz: number, recorded: readonly Float32Array[]): Promise<ChannelFigures | null> {
   const report = await measureSound(rateHz, recorded).catch(failing('The measurement'));
-  return report && [...report.perChannel].sort((a, b) => b.rmsDbfs - a.rmsDbfs)[0];
+  return (
+    report &&
+    itemAt(
+      [...report.perChannel].sort((a, b) => b.rmsDbfs - a.rmsDbfs),
+      0,
+    )
+  );
 }
 
 function said(doing: NonNullable<Doing>, now: number): string {

@@ -1,4 +1,5 @@
 import { scaleLinear } from 'd3-scale';
+import { itemAt } from '@/core/algorithms';
 import { figure } from '@/core/format';
 import type { LiveReading } from '@/core/take';
 import { StatusMark, useWidth } from '../components';
@@ -27,7 +28,7 @@ export function Meter({ reading, history, historyS, onClear }: Props) {
   const left = 30;
   const x = scaleLinear([LEAST_DB, 0], [left, Math.max(120, width - 70)]).clamp(true);
   // One shape for all of it: hundreds of little bars a second would take the time that the sound needs.
-  const step = (x.range()[1] - left) / (historyS * 10);
+  const step = (itemAt(x.range(), 1) - left) / (historyS * 10);
   const past = history
     .map((peak, i) => {
       const level = Math.max(0, 1 - (20 * Math.log10(Math.max(1e-6, peak))) / LEAST_DB);

@@ -1,5 +1,6 @@
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
+import { itemAt } from '@/core/algorithms';
 import { figure } from '@/core/format';
 import type { TakeReport } from '@/core/take';
 import { channelName } from '@/core/take';
@@ -12,8 +13,8 @@ const TICKS = [50, 100, 200, 500, 1000, 2000, 5000, 10_000, 20_000];
 /** What the loudest channel is made of: what is loud, what is left in the gaps, and the mains in it. */
 export function SpectrumChart({ measured: { perChannel, channels, rateHz } }: { readonly measured: TakeReport }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const loudest = perChannel.reduce((best, c, i) => (c.rmsDbfs > perChannel[best].rmsDbfs ? i : best), 0);
-  const { spectrum, hum, band } = perChannel[loudest];
+  const loudest = perChannel.reduce((best, c, i) => (c.rmsDbfs > itemAt(perChannel, best).rmsDbfs ? i : best), 0);
+  const { spectrum, hum, band } = itemAt(perChannel, loudest);
   if (spectrum.hz.length < 2) return null;
   const all = [...spectrum.active, ...(spectrum.noise ?? [])].filter((v) => v > -150);
   const top = Math.ceil(Math.max(...all) / 10) * 10;
@@ -23,7 +24,7 @@ export function SpectrumChart({ measured: { perChannel, channels, rateHz } }: { 
     [HEIGHT - EDGE.bottom, EDGE.top],
   ).clamp(true);
   const path = line<number>(
-    (_, i) => x(spectrum.hz[i]),
+    (_, i) => x(itemAt(spectrum.hz, i)),
     (v) => y(v),
   );
   const name = channelName(loudest, channels);
@@ -41,7 +42,7 @@ export function SpectrumChart({ measured: { perChannel, channels, rateHz } }: { 
             role="img"
             aria-label={hum ? `Mains hum at ${figure(hum.mainsHz, 1)} Hz` : 'Spectrum without mains hum'}
           >
-            <LevelAxis ticks={y.ticks(4)} y={y} left={EDGE.left} right={x.range()[1]} />
+            <LevelAxis ticks={y.ticks(4)} y={y} left={EDGE.left} right={itemAt(x.range(), 1)} />
             <FootAxis
               ticks={TICKS.filter((t) => t < rateHz / 2)}
               x={x}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
+import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { clockText, figure } from '@/core/format';
 import type { Setup } from '@/core/model';
@@ -109,7 +110,7 @@ export function TakeSheet({ take, measured, setup, report }: Props) {
   );
 }
 
-const capital = (s: string): string => `${s[0].toUpperCase()}${s.slice(1)}`;
+const capital = (s: string): string => `${itemAt(s, 0).toUpperCase()}${s.slice(1)}`;
 const shown = (x: number): string => String(Math.round(10 * x) / 10).replace('-', '−');
 const marksFor = (f: TakeFinding | null, channel: number): readonly Mark[] =>
   f && (f.channel === null || f.channel === channel) ? f.marks : [];

@@ -1,5 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { itemAt } from '@/core/algorithms';
 import type { Clip } from '@/core/edit';
 import { clockText } from '@/core/format';
 import { useWidth } from '../components';
@@ -18,7 +19,7 @@ const LEAST_S = 0.02;
 export function Trim({ clip, fromS, toS, onChange }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const svg = useRef<SVGSVGElement>(null);
-  const seconds = clip.channels[0].length / clip.rateHz;
+  const seconds = itemAt(clip.channels, 0).length / clip.rateHz;
   const x = scaleLinear([0, seconds], [10, Math.max(40, width - 10)]);
   const move = (end: 'from' | 'to', at: number) => {
     const s = Math.max(0, Math.min(seconds, at));
@@ -83,14 +84,14 @@ export function Trim({ clip, fromS, toS, onChange }: Props) {
 
 function shape({ channels }: Clip, [left, right]: readonly [number, number]): string {
   const columns = Math.max(1, Math.floor(right - left));
-  const per = channels[0].length / columns;
+  const per = itemAt(channels, 0).length / columns;
   const tops: string[] = [];
   const bottoms: string[] = [];
   for (let i = 0; i < columns; i++) {
     let most = 0;
     for (const c of channels) {
       for (let k = Math.floor(i * per); k < Math.min(c.length, Math.ceil((i + 1) * per)); k++)
-        most = Math.max(most, Math.abs(c[k]));
+        most = Math.max(most, Math.abs(itemAt(c, k)));
     }
     const h = (HEIGHT / 2 - 4) * Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, most))) / 60);
     tops.push(`${left + i},${(HEIGHT / 2 - h).toFixed(1)}`);

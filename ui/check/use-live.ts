@@ -1,5 +1,6 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { itemAt } from '@/core/algorithms';
 import { LiveMeter, type LiveReading } from '@/core/take';
 import { InputTrouble, inputsThere, type LiveInput, openInput } from './live-input';
 
@@ -37,8 +38,8 @@ export function useLive() {
     const whole = Array.from({ length: channels }, () => new Float32Array(r.frames));
     let at = 0;
     for (const b of r.blocks) {
-      for (let c = 0; c < channels; c++) whole[c].set(b[c], at);
-      at += b[0].length;
+      for (let c = 0; c < channels; c++) itemAt(whole, c).set(itemAt(b, c), at);
+      at += itemAt(b, 0).length;
     }
     r.done(whole);
   }, []);
@@ -68,7 +69,7 @@ export function useLive() {
             for (const x of block) for (const v of x) peak = Math.max(peak, Math.abs(v));
             const step = stepFrames.current;
             step.peak = Math.max(step.peak, peak);
-            step.frames += block[0].length;
+            step.frames += itemAt(block, 0).length;
             if (step.frames >= STEP_S * rateHz) {
               past.current.push(step.peak);
               if (past.current.length > HISTORY_S / STEP_S) past.current.shift();
@@ -77,7 +78,7 @@ export function useLive() {
             const r = recorder.current;
             if (!r) return;
             r.blocks.push(block);
-            r.frames += block[0].length;
+            r.frames += itemAt(block, 0).length;
             if (r.frames >= r.wanted) finish();
           },
           onEnd: () => {

@@ -1,5 +1,6 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { itemAt } from '@/core/algorithms';
 import type { Clip } from '@/core/edit';
 
 /** Plays a clip over and over until it is stopped, as a sampler would. */
@@ -15,7 +16,7 @@ export function useLoop() {
     ({ rateHz, channels }: Clip) => {
       stop();
       const audio = new AudioContext();
-      const buffer = audio.createBuffer(channels.length, channels[0].length, rateHz);
+      const buffer = audio.createBuffer(channels.length, itemAt(channels, 0).length, rateHz);
       channels.forEach((c, i) => {
         buffer.copyToChannel(Float32Array.from(c), i);
       });

@@ -1,5 +1,6 @@
 'use client';
 import { useCallback, useRef, useState } from 'react';
+import { itemAt } from '@/core/algorithms';
 import type { TakeReport } from '@/core/take';
 import { measureTake, stopTake } from '@/workers';
 
@@ -54,7 +55,7 @@ export function useTakes() {
       });
       setTakes((all) => [...all, ...added]);
       queue.current.push(...added);
-      if (added.length > 0) setShown(added[0].id);
+      if (added.length > 0) setShown(itemAt(added, 0).id);
       void work();
     },
     [work],

@@ -1,4 +1,5 @@
 import { scaleLinear } from 'd3-scale';
+import { itemAt } from '@/core/algorithms';
 import { clockText } from '@/core/format';
 import type { Status } from '@/core/gates';
 import type { ChannelFigures, Mark } from '@/core/take';
@@ -58,20 +59,20 @@ export function Waveform({ name, outline, seconds, marks, status }: Props) {
               ticks={[0, -30]}
               y={(db) => middle - reach(10 ** (db / 20))}
               left={EDGE.left}
-              right={x.range()[1]}
+              right={itemAt(x.range(), 1)}
               below={(db) => (db === 0 ? 10 : 4)}
             />
             <path
               d={shape(
-                (i) => reach(Math.max(0, outline.high[i])),
-                (i) => reach(Math.min(0, outline.low[i])),
+                (i) => reach(Math.max(0, itemAt(outline.high, i))),
+                (i) => reach(Math.min(0, itemAt(outline.low, i))),
               )}
               className="fill-accent opacity-35"
             />
             <path
               d={shape(
-                (i) => reach(outline.rms[i]),
-                (i) => reach(outline.rms[i]),
+                (i) => reach(itemAt(outline.rms, i)),
+                (i) => reach(itemAt(outline.rms, i)),
               )}
               className="fill-accent"
             />

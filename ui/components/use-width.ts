@@ -1,5 +1,6 @@
 'use client';
 import { type RefObject, useEffect, useRef, useState } from 'react';
+import { itemAt } from '@/core/algorithms';
 
 /** The width of an element in CSS pixels, followed as it changes; 0 until it is known. */
 export function useWidth<E extends HTMLElement>(): readonly [RefObject<E | null>, number] {
@@ -8,7 +9,7 @@ export function useWidth<E extends HTMLElement>(): readonly [RefObject<E | null>
   useEffect(() => {
     const element = ref.current;
     if (!element) return;
-    const watch = new ResizeObserver(([entry]) => setWidth(entry.contentRect.width));
+    const watch = new ResizeObserver((entries) => setWidth(itemAt(entries, 0).contentRect.width));
     watch.observe(element);
     return () => watch.disconnect();
   }, []);

@@ -1,6 +1,7 @@
 'use client';
 import { Check, ShieldCheck } from 'lucide-react';
 import { catalogue } from '@/catalogue';
+import { itemAt } from '@/core/algorithms';
 import type { Verdict } from '@/core/gates';
 import { partIn, type Setup } from '@/core/model';
 import { type Act, careOf, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
@@ -70,7 +71,7 @@ export function OrderList({ setup, state, order, verdicts, done, onDo, onAll }: 
             <Button
               look="main"
               disabled={done === null || ended}
-              onClick={() => done !== null && onDo(order.acts[done])}
+              onClick={() => done !== null && onDo(itemAt(order.acts, done))}
             >
               Do the next
             </Button>
@@ -129,7 +130,7 @@ function Doer({
   if (act.do === 'plug') {
     const plugged = state.plugged.includes(act.joint);
     const index = setup.joints.findIndex((j) => j.id === act.joint);
-    const { a, b } = setup.joints[index];
+    const { a, b } = itemAt(setup.joints, index);
     const isRadio = classOf(partIn(setup, a.part)).ports.some((p) => p.id === a.port && p.carries === 'radio');
     const word = isRadio ? (plugged ? 'Unpair' : 'Pair') : plugged ? 'Unplug' : 'Plug';
     return (

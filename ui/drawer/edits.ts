@@ -1,3 +1,4 @@
+import { entryOf } from '@/core/algorithms';
 import type { Drawer, Part, PartClass } from '@/core/model';
 
 export const withPart = (drawer: Drawer, part: Part): Drawer => ({
@@ -16,7 +17,7 @@ export function addedPart(drawer: Drawer, partClass: PartClass): Part {
 /** The part with an own value, or without it when it is what the class says. */
 export function withValue(part: Part, partClass: PartClass, name: string, value: number | null): Part {
   const { [name]: _gone, ...others } = part.values ?? {};
-  const own = value === null || value === partClass.values[name].value ? others : { ...others, [name]: value };
+  const own = value === null || value === entryOf(partClass.values, name).value ? others : { ...others, [name]: value };
   const { values: _values, ...rest } = part;
   return Object.keys(own).length > 0 ? { ...rest, values: own } : rest;
 }

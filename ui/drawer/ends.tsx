@@ -1,3 +1,4 @@
+import { itemAt } from '@/core/algorithms';
 import { type Connector, connectorNamed, describeConnector } from '@/core/connectors';
 import type { PartClass } from '@/core/model';
 
@@ -30,7 +31,7 @@ function End({ connector }: { readonly connector: Connector }) {
     );
   }
   const { segments, diameterMm } = connector.profile;
-  const length = segments[segments.length - 1].toMm;
+  const length = itemAt(segments, segments.length - 1).toMm;
   return (
     <svg viewBox={`0 0 ${length} ${diameterMm}`} className="h-2.5" aria-hidden>
       {segments.map((s, i) => (
@@ -46,8 +47,8 @@ function End({ connector }: { readonly connector: Connector }) {
       {segments.slice(1).map((s, i) => (
         <rect
           key={s.contact}
-          x={segments[i].toMm}
-          width={s.fromMm - segments[i].toMm}
+          x={itemAt(segments, i).toMm}
+          width={s.fromMm - itemAt(segments, i).toMm}
           height={diameterMm}
           className="fill-ink"
         />

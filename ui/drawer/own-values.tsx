@@ -1,6 +1,7 @@
 'use client';
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
+import { entryOf } from '@/core/algorithms';
 import { figureName, type Part, valueWithBasis } from '@/core/model';
 import { Basis, classOf } from '../components';
 import { withValue } from './edits';
@@ -79,8 +80,8 @@ function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
             <button
               type="button"
               className="inline-flex size-9 items-center justify-center rounded-md text-accent hover:bg-accent-wash"
-              aria-label={`Back to the class's ${figureName(name)}, ${partClass.values[name].value} ${unit}`}
-              title={`Back to ${partClass.values[name].value} ${unit}`}
+              aria-label={`Back to the class's ${figureName(name)}, ${entryOf(partClass.values, name).value} ${unit}`}
+              title={`Back to ${entryOf(partClass.values, name).value} ${unit}`}
               onClick={() => keep('')}
             >
               <RotateCcw size={16} aria-hidden />

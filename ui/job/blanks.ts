@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import { freshId } from '@/core/algorithms';
+import { freshId, itemAt } from '@/core/algorithms';
 import { withArticle } from '@/core/format';
 import {
   type Arrangement,
@@ -71,7 +71,7 @@ export function sourcesText({ sources }: Job): string {
     .filter((s) => !isVoice(s))
     .map((s) => (s.from ? called(classIn(catalogue, s.from).name, s.was) : withArticle(s.name)));
   const all = [...(voices > 0 ? [voicesText(voices)] : []), ...others];
-  return all.length === 1 ? all[0] : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`;
+  return all.length === 1 ? itemAt(all, 0) : `${all.slice(0, -1).join(', ')} and ${all.at(-1)}`;
 }
 /** "a device not known here (old-phone)". */
 const called = (name: string, was: string | undefined) => `${withArticle(name)}${was === undefined ? '' : ` (${was})`}`;
@@ -108,7 +108,7 @@ export const roomText = (room: Room | undefined): string =>
   room
     ? (ROOMS.find((r) => JSON.stringify(r.room) === JSON.stringify(room))?.words ??
       `a room of ${room.volumeM3} m³ and ${room.reverbS} s`)
-    : ROOMS[0].words;
+    : itemAt(ROOMS, 0).words;
 
 const isVoice = (s: Source): boolean => s.from === undefined && s.sound === undefined;
 

@@ -1,6 +1,7 @@
 'use client';
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
+import { itemAt } from '@/core/algorithms';
 import type { Answer, Route } from '@/core/plan';
 import { FootAxis, LevelAxis, useWidth } from '../components';
 import { letterOf } from './letter';
@@ -46,7 +47,7 @@ export function CostChart({
             <rect
               x={EDGE.left}
               y={y(0)}
-              width={x.range()[1] - EDGE.left}
+              width={itemAt(x.range(), 1) - EDGE.left}
               height={HEIGHT - EDGE.bottom - y(0)}
               className="fill-fail-wash"
             />
@@ -54,7 +55,7 @@ export function CostChart({
               ticks={[0, 1, 2].filter((t) => t <= top)}
               y={y}
               left={EDGE.left}
-              right={x.range()[1]}
+              right={itemAt(x.range(), 1)}
               strong={0}
             />
             <text x={EDGE.left + 4} y={EDGE.top + 10} className="fill-soft text-xs">

@@ -1,6 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
+import { itemAt } from '@/core/algorithms';
 import { wiredSource } from '@/core/change';
 import { classIn, type Job, type Source } from '@/core/model';
 import { lower } from '../components';
@@ -11,7 +12,7 @@ const FIELD = 'min-h-10 min-w-0 rounded-lg border border-soft bg-paper px-2';
 
 const nearest = (levels: typeof EFFORTS, splAt1m: number): number =>
   levels.reduce(
-    (best, e, i) => (Math.abs(e.splAt1m - splAt1m) < Math.abs(levels[best].splAt1m - splAt1m) ? i : best),
+    (best, e, i) => (Math.abs(e.splAt1m - splAt1m) < Math.abs(itemAt(levels, best).splAt1m - splAt1m) ? i : best),
     0,
   );
 
@@ -112,7 +113,7 @@ function Loudness({ source, onPick }: { readonly source: Source; readonly onPick
       aria-label={`How loud ${source.name} is`}
       className={`${FIELD} w-0 flex-1`}
       value={nearest(levels, source.splAt1m)}
-      onChange={(e) => onPick(levels[Number(e.target.value)].splAt1m)}
+      onChange={(e) => onPick(itemAt(levels, Number(e.target.value)).splAt1m)}
     >
       {levels.map((e, k) => (
         <option key={e.name} value={k}>

@@ -1,4 +1,5 @@
 'use client';
+import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
@@ -70,7 +71,7 @@ export function Budget({ setup, report }: { readonly setup: Setup; readonly repo
             dB flat
             {worst.overHumDbA !== null && `; over hum about ${figure(worst.overHumDbA)} dB(A)`}.
             {curve &&
-              ` Response against 1 kHz: ${tenth(curve.db[0])} dB at 20 Hz, ${tenth(curve.db[30])} dB at 20 kHz.`}
+              ` Response against 1 kHz: ${tenth(itemAt(curve.db, 0))} dB at 20 Hz, ${tenth(itemAt(curve.db, 30))} dB at 20 kHz.`}
           </p>
         </section>
       )}

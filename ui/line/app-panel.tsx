@@ -144,6 +144,6 @@ const chosenText = (c: Setup['chosenInput']): string => (typeof c === 'string' ?
 
 function chosenFrom(text: string): Setup['chosenInput'] {
   if (text === 'newest' || text === 'built-in') return text;
-  const [part, input] = text.split(' ');
+  const [part = '', input = ''] = text.split(' ');
   return { part, input };
 }

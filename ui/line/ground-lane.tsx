@@ -1,4 +1,5 @@
 'use client';
+import { itemAt, pairOf } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
@@ -51,7 +52,7 @@ export function GroundLane({ setup, report, layout }: Props) {
       {width > 0 && (
         <svg width={width} height={height} role="img" aria-label={groundWords(setup, report)}>
           {trunk.joints.map((id, i) => {
-            const [from, to] = [xOf(trunk.parts[i]), xOf(trunk.parts[i + 1])];
+            const [from, to] = [xOf(itemAt(trunk.parts, i)), xOf(itemAt(trunk.parts, i + 1))];
             const how = earthAt(report, id);
             const mid = (from + to) / 2;
             const hot = looping.has(id);
@@ -85,7 +86,7 @@ export function GroundLane({ setup, report, layout }: Props) {
             );
           })}
           {loops.map((loop, i) => {
-            const [from, to] = [xOf(loop.from), xOf(loop.to)].sort((a, b) => a - b);
+            const [from, to] = pairOf([xOf(loop.from), xOf(loop.to)].sort((a, b) => a - b));
             const y = LOOP_Y - 14 * i;
             return (
               <g key={`${loop.from} ${loop.what}`}>

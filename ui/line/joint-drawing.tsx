@@ -1,3 +1,4 @@
+import { itemAt } from '@/core/algorithms';
 import { type Connector, connectorNamed, type FamilyName, mate } from '@/core/connectors';
 import type { PortSpec } from '@/core/model';
 import { letterOfRole } from './role-letter';
@@ -34,7 +35,7 @@ function ConcentricDrawing({ left, right, outMm, className }: Required<Props>) {
     return <NoFit left={l} right={r} className={className} />;
   }
   const { segments, diameterMm } = plug.profile;
-  const length = segments[segments.length - 1].toMm;
+  const length = itemAt(segments, segments.length - 1).toMm;
   const scale = diameterMm / 3.5;
   const mating = mate(plug, socket, outMm);
   const touches = mating.fits ? mating.touches : [];
@@ -88,7 +89,7 @@ function ConcentricDrawing({ left, right, outMm, className }: Required<Props>) {
       {segments.slice(1).map((s, i) => (
         <rect
           key={s.contact}
-          {...span(segments[i].toMm, s.fromMm, outMm)}
+          {...span(itemAt(segments, i).toMm, s.fromMm, outMm)}
           y={-half}
           height={2 * half}
           className="fill-ink"

@@ -1,3 +1,4 @@
+import { itemAt } from '@/core/algorithms';
 import { connectorNamed } from '@/core/connectors';
 import { type Joint, type Part, type PortRef, type PortSpec, partIn, type Setup } from '@/core/model';
 import { classOf } from '../components';
@@ -13,7 +14,7 @@ export function jointEnds(
   id: string,
 ): { readonly joint: Joint; readonly number: number; readonly plug: End; readonly socket: End } {
   const index = setup.joints.findIndex((j) => j.id === id);
-  const joint = setup.joints[index];
+  const joint = itemAt(setup.joints, index);
   const end = (ref: PortRef): End => {
     const part = partIn(setup, ref.part);
     return { part, port: classOf(part).ports.find((p) => p.id === ref.port)! };

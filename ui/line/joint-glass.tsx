@@ -1,5 +1,6 @@
 'use client';
 import { type PointerEvent, useRef } from 'react';
+import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { type Connector, connectorNamed, mate } from '@/core/connectors';
 import { figure, voltText } from '@/core/format';
@@ -36,7 +37,7 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
   const socketShape = connectorNamed(socket.port.connector)!;
   if (plugShape.form !== 'concentric-plug' || socketShape.form !== 'concentric-socket') return null;
   const { segments, diameterMm } = plugShape.profile;
-  const length = segments[segments.length - 1].toMm;
+  const length = itemAt(segments, segments.length - 1).toMm;
   const outMm = joint.outMm ?? 0;
   const span = length + BARREL_MM + FARTHEST_MM + 4;
   const scale = width / span;
@@ -119,7 +120,7 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
                 <rect
                   key={s.contact}
                   x={x(s.fromMm + outMm)}
-                  width={(s.fromMm - segments[i].toMm) * scale}
+                  width={(s.fromMm - itemAt(segments, i).toMm) * scale}
                   y={PLUG_Y - half}
                   height={2 * half}
                   className="fill-ink"
@@ -216,7 +217,7 @@ type WayIn = NonNullable<ReturnType<typeof useCloseUp>>['way'];
 
 /** The way in, in words: what touches over which stretch, and what could be harmed on it. */
 function Way({ way, plug, socket }: { readonly way: WayIn; readonly plug: PortSpec; readonly socket: PortSpec }) {
-  const seated = way[0].touches.join();
+  const seated = itemAt(way, 0).touches.join();
   const harm = way.find((w) => w.worst && w.worst.volt > w.worst.maxVolt);
   return (
     <details className="text-sm">
@@ -246,7 +247,7 @@ function Way({ way, plug, socket }: { readonly way: WayIn; readonly plug: PortSp
 }
 
 function wordsOf(touch: string, plug: PortSpec, socket: PortSpec): string {
-  const [p, s] = touch.split('-');
+  const [p = '', s = ''] = touch.split('-');
   return `${roleText(plug.roles?.[p] ?? null)} on ${roleText(socket.roles?.[s] ?? null)}`;
 }
 

@@ -1,5 +1,6 @@
 'use client';
 import { catalogue } from '@/catalogue';
+import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { otherHoles } from '@/core/change';
 import { connectorNamed, describeConnector } from '@/core/connectors';
@@ -42,6 +43,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
     0,
     DIRT_OHM.findLastIndex((o) => o === null || o <= (joint.contactOhm ?? 0)),
   );
+  const dirtOhm = itemAt(DIRT_OHM, dirt);
   const sensed = [report, ...report.also]
     .flatMap((d) => d.inputs)
     .find((i) => i.part === socket.part.id && i.label && (i.senseOhm !== null || i.why === 'open'));
@@ -74,7 +76,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
             min={0}
             max={DIRT_OHM.length - 1}
             step={1}
-            words={DIRT_OHM[dirt] === null ? 'clean' : `${ohmText(DIRT_OHM[dirt]!)} of dirt`}
+            words={dirtOhm === null ? 'clean' : `${ohmText(dirtOhm)} of dirt`}
             onTurn={(to) => turn(`Contacts of connection ${number}`, { contactOhm: DIRT_OHM[to] ?? undefined })}
             onDone={onDone}
           />

@@ -1,5 +1,6 @@
 'use client';
 import type { CSSProperties } from 'react';
+import { itemAt } from '@/core/algorithms';
 import { concentricName, connectorNamed, describeConnector } from '@/core/connectors';
 import { type Joint, type Part, type PartClass, type PortSpec, partIn, type Setup } from '@/core/model';
 import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../components';
@@ -161,7 +162,7 @@ function lengthText(part: Part, partClass: PartClass): string {
 
 function JointButton({ id, setup, spot, lit, chosen, onFocus }: ItemProps & { readonly id: string }) {
   const index = setup.joints.findIndex((j) => j.id === id);
-  const joint = setup.joints[index];
+  const joint = itemAt(setup.joints, index);
   // As they stand on the sheet: this part at the left, what it leads to at the right.
   const [left, right] = joint.a.part === spot.part ? [joint.a, joint.b] : [joint.b, joint.a];
   const [leftPort, rightPort] = [portOf(setup, left), portOf(setup, right)];

@@ -1,4 +1,5 @@
 'use client';
+import { itemAt } from '@/core/algorithms';
 import { minutesText } from '@/core/format';
 import { videoMinutes, wavMinutes } from '@/core/power';
 import { NumberField, useLiking } from '../components';
@@ -20,10 +21,10 @@ export function Storage({ minutes }: { readonly minutes: number }) {
   const [of, setOf] = useLiking('storage', USUAL);
   const { gigabytes } = of;
   const [sound, video] = [of.sound in SOUNDS ? of.sound : 1, of.video in VIDEOS ? of.video : 1];
-  const s = SOUNDS[sound];
+  const s = itemAt(SOUNDS, sound);
   const rows = [
     { what: 'sound alone', fits: wavMinutes(gigabytes, s.rate, s.bits, s.channels) },
-    { what: `video at ${VIDEOS[video]} Mbit/s`, fits: videoMinutes(gigabytes, VIDEOS[video]) },
+    { what: `video at ${VIDEOS[video]} Mbit/s`, fits: videoMinutes(gigabytes, itemAt(VIDEOS, video)) },
   ];
   return (
     <section aria-label="Storage" className="rounded-xl border border-rule bg-card px-3 py-2">

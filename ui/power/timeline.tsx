@@ -1,6 +1,7 @@
 'use client';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
+import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { minutesText } from '@/core/format';
 import type { Setup } from '@/core/model';
@@ -39,10 +40,16 @@ export function Timeline({ setup, report }: { readonly setup: Setup; readonly re
       <div ref={ref}>
         {width > 0 && (
           <svg width={width} height={HEIGHT} role="img" aria-label={spoken(setup, report)}>
-            <LevelAxis ticks={[0, 0.5, 1]} y={y} left={EDGE.left} right={x.range()[1]} text={(t) => `${100 * t} %`} />
+            <LevelAxis
+              ticks={[0, 0.5, 1]}
+              y={y}
+              left={EDGE.left}
+              right={itemAt(x.range(), 1)}
+              text={(t) => `${100 * t} %`}
+            />
             <rect
               x={EDGE.left}
-              width={x.range()[1] - EDGE.left}
+              width={itemAt(x.range(), 1) - EDGE.left}
               y={y(reserve)}
               height={y(0) - y(reserve)}
               className="fill-caution-wash"
@@ -64,7 +71,7 @@ export function Timeline({ setup, report }: { readonly setup: Setup; readonly re
             </text>
             <FootAxis ticks={x.ticks(6)} x={x} at={HEIGHT - 8} />
             {cells.map((cell, i) => {
-              const flat = (report.runtimes[i].minutes ?? Number.POSITIVE_INFINITY) < minutes;
+              const flat = (itemAt(report.runtimes, i).minutes ?? Number.POSITIVE_INFINITY) < minutes;
               return (
                 <g key={cell.part}>
                   <path

@@ -42,7 +42,7 @@ export function GateCard({
     (f) => f.sentence !== verdict.sentence,
   );
   const cause = verdict.status === 'pass' ? undefined : causes.find((c) => c.faults.some((f) => f.gate === gate));
-  const from = cause?.faults[0].gate;
+  const from = cause?.faults[0]?.gate;
   const ill = report.verdicts.some((v) => v.status !== 'pass');
   const fails = report.verdicts.some((v) => v.status === 'fail');
   const offered = headed && fails ? mends.slice(1) : mends;

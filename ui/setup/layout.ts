@@ -1,3 +1,4 @@
+import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import type { Joint, Setup } from '@/core/model';
 
@@ -65,7 +66,7 @@ export function layOut(setup: Setup, report: Report): Layout {
     });
     const next = hung[0];
     if (next) place(next.part, spots.get(next.host)!.column, 1, next.host, true);
-    else place(left[0], 0, 1, null, true);
+    else place(itemAt(left, 0), 0, 1, null, true);
     const placed = next?.part ?? left[0];
     left = left.filter((p) => p !== placed);
   }

@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import { freePorts } from '../../change';
 import { type Catalogue, classOfPart, type PartClass, type PortSpec, type Setup } from '../../model';
 
@@ -21,5 +22,8 @@ export const accessoryPorts = (
 /** Classes that can go there, at the place of the job. */
 export const accessoryClasses = (kind: AccessoryKind, { job }: Setup, catalogue: Catalogue): readonly PartClass[] =>
   [...catalogue.parts.values()].filter(
-    (c) => c.kind === kind && c.ports[0].flow !== 'out' && (job.place === 'desk-mains' || !c.needs?.includes('mains')),
+    (c) =>
+      c.kind === kind &&
+      itemAt(c.ports, 0).flow !== 'out' &&
+      (job.place === 'desk-mains' || !c.needs?.includes('mains')),
   );

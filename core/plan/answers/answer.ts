@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import { GATE_NAMES, listText, moneyText, type PlanMessage, planMessage, sayPlan } from '../../format';
 import type { Verdict } from '../../gates';
 import type { Job, Part, Setup } from '../../model';
@@ -61,7 +62,7 @@ export const samePieces = (a: Answer, b: Answer): boolean =>
   a.setup.parts.every((p, i) => b.setup.parts[i]?.class === p.class);
 
 const withReasons = (job: Job, answers: readonly Answer[], currency: string | undefined): readonly Answer[] => {
-  const [a] = answers;
+  const a = itemAt(answers, 0);
   return answers.map((answer) =>
     answer === a
       ? answer

@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 /** What routes are weighed by: less is better, but for margin. */
 export interface Merits {
   readonly cost: number;
@@ -14,7 +15,7 @@ const weighed = (m: Merits): readonly number[] => [m.cost, -Math.min(m.margin, C
 /** Is one at least as good in all, and better in something? */
 export function beats(a: Merits, b: Merits): boolean {
   const [x, y] = [weighed(a), weighed(b)];
-  return x.every((v, i) => v <= y[i]) && x.some((v, i) => v < y[i]);
+  return x.every((v, i) => v <= itemAt(y, i)) && x.some((v, i) => v < itemAt(y, i));
 }
 
 /** Those that no other beats on all of cost, margin, pieces and mass (Pareto), in their order; of equals the first. */
@@ -29,5 +30,5 @@ export type Best = 'cheapest' | 'most margin' | 'fewest pieces' | 'lightest';
 /** What one is best at among those it stands with. */
 export function bestAt(a: Merits, among: readonly Merits[]): readonly Best[] {
   const names: readonly Best[] = ['cheapest', 'most margin', 'fewest pieces', 'lightest'];
-  return names.filter((_, i) => among.every((b) => weighed(a)[i] <= weighed(b)[i]));
+  return names.filter((_, i) => among.every((b) => itemAt(weighed(a), i) <= itemAt(weighed(b), i)));
 }

@@ -1,4 +1,4 @@
-import { memo } from '../../algorithms';
+import { itemAt, memo } from '../../algorithms';
 import { mustAssess } from '../../assess';
 import { freePorts, otherHoles } from '../../change';
 import {
@@ -86,7 +86,7 @@ export function withFarEnd(settled: Candidate, catalogue: Catalogue, stock: Stoc
         .map((way) => (ear ? openFaders(way, catalogue, mixer, back.hole.id, ear.from.id) : way))
         .map((way) => ({ way, score: scoreOf(mustAssess(way, catalogue)) }))
         .sort((a, b) => compareScores(a.score, b.score));
-      const tried = setMonitoring(tuneKnobs(ways[0].way, catalogue), catalogue);
+      const tried = setMonitoring(tuneKnobs(itemAt(ways, 0).way, catalogue), catalogue);
       if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
     }
   }
@@ -120,7 +120,9 @@ function headphonesAt(
   catalogue: Catalogue,
   stock: Stock,
 ): readonly { readonly from: PortSpec; readonly end: End; readonly classId: string; readonly port: string }[] {
-  const listening = [...catalogue.parts.values()].filter((c) => c.kind === 'listening' && c.ports[0].flow !== 'out');
+  const listening = [...catalogue.parts.values()].filter(
+    (c) => c.kind === 'listening' && itemAt(c.ports, 0).flow !== 'out',
+  );
   return endsFrom(mixer, [asOutput(hole.port)], between, EARS, stock)
     .flatMap((end) =>
       listening.flatMap((c) =>

@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import type { Assessment } from '../../assess';
 import { type Catalogue, classIn, type Job, type Setup } from '../../model';
 import { addAccessories } from '../accessories';
@@ -48,20 +49,20 @@ export function newSecondaryRoutes(job: Job, catalogue: Catalogue, stock: Stock,
     withSecondaries(chain, settled) {
       const at = chain.links.findIndex((l) => l.secondaries.length > 0);
       if (at < 0 || scoreOf(settled.assessment).failing === 0) return settled;
-      const unknown = chain.links[at].secondaries.filter((g) => !known.has(keyOf(chain.links[at], g)));
+      const unknown = itemAt(chain.links, at).secondaries.filter((g) => !known.has(keyOf(itemAt(chain.links, at), g)));
       if (unknown.length === 0 || fails(alone(settled.setup))) return settled;
       let best = settled;
       let links = chain.links;
       for (const secondary of unknown) {
-        const { classId, inPort, alsoIn, secondaries: all } = links[at];
+        const { classId, inPort, alsoIn, secondaries: all } = itemAt(links, at);
         const joining = classIn(catalogue, classId);
         const others = all.filter((g) => g.source !== secondary.source).map((g) => g.port);
         const taken = [inPort!, ...alsoIn, ...portsOfOtherInputs(joining, inPort!), ...others];
         for (const other of secondaries.others(joining, taken, secondary)) {
           if (scoreOf(best.assessment).failing === 0 || tried >= MOST_WAYS) break;
           tried += 1;
-          const come = links[at].secondaries.map((g) => (g.source === secondary.source ? other : g));
-          const changed = links.with(at, { ...links[at], secondaries: come });
+          const come = itemAt(links, at).secondaries.map((g) => (g.source === secondary.source ? other : g));
+          const changed = links.with(at, { ...itemAt(links, at), secondaries: come });
           const setup = buildSetup({ ...chain, links: changed }, job, catalogue, stock, settled.setup.id);
           // Knobs mend the level and nothing else: where more is amiss than before, they need not be turned.
           if (amiss(candidateOf(setup, catalogue, past).assessment) > amiss(best.assessment)) continue;
@@ -70,7 +71,10 @@ export function newSecondaryRoutes(job: Job, catalogue: Catalogue, stock: Stock,
           best = next;
           links = changed;
         }
-        known.set(keyOf(links[at], secondary), links[at].secondaries.find((g) => g.source === secondary.source)!);
+        known.set(
+          keyOf(itemAt(links, at), secondary),
+          itemAt(links, at).secondaries.find((g) => g.source === secondary.source)!,
+        );
       }
       return best;
     },

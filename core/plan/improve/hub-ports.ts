@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import { apply, applyAll, type Change, portsFit } from '../../change';
 import { compile } from '../../compile';
 import {
@@ -31,7 +32,7 @@ export interface HubPorts {
  * @returns only hubs where another placing is better than the one drawn.
  */
 export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[] {
-  const device = hostsOf(setup, catalogue)![0].part.id;
+  const device = itemAt(hostsOf(setup, catalogue)!, 0).part.id;
   const treeOf = (s: Setup) => usbTree(compile(s, catalogue));
   const before = treeOf(setup);
   const hubs = setup.parts.filter((p) => p.id !== device && (classIn(catalogue, p.class).usb?.down.length ?? 0) > 1);
@@ -64,7 +65,7 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
       const moved = plugged.filter(({ joint, side }, i) => joint[side].port !== ports[i]).length;
       const joints = setup.joints.map((joint) => {
         const i = plugged.findIndex((h) => h.joint === joint);
-        return i < 0 ? joint : { ...joint, [plugged[i].side]: { part: hub, port: ports[i] } };
+        return i < 0 ? joint : { ...joint, [itemAt(plugged, i).side]: { part: hub, port: ports[i] } };
       });
       const next = { ...setup, joints };
       const tried = { setup: next, moved, ...worth(treeOf(next), pieces) };
@@ -73,7 +74,7 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
     if (best === start) return [];
     const moves = plugged.flatMap(({ joint, side }, i) => {
       const to = jointIn(best.setup, joint.id)[side].port;
-      return to === joint[side].port ? [] : [{ part: pieces[i], from: joint[side].port, to }];
+      return to === joint[side].port ? [] : [{ part: itemAt(pieces, i), from: joint[side].port, to }];
     });
     const changes = actsTo(setup, best.setup, hub, catalogue);
     const done = applyAll(setup, catalogue, changes)!;
@@ -141,9 +142,9 @@ function* placings(kinds: readonly (readonly string[])[], own: readonly string[]
     }
   };
   for (const chosen of choose([])) {
-    const stays = own.map((port, i) => kinds[chosen[i]].includes(port));
+    const stays = own.map((port, i) => itemAt(kinds, itemAt(chosen, i)).includes(port));
     const free = kinds.map((ports) => ports.filter((p) => !own.some((o, i) => stays[i] && o === p)));
-    yield own.map((port, i) => (stays[i] ? port : free[chosen[i]].shift()!));
+    yield own.map((port, i) => (stays[i] ? port : itemAt(free, itemAt(chosen, i)).shift()!));
   }
 }
 

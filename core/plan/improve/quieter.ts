@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import { type Assessment, mustAssess } from '../../assess';
 import { apply, type Change, say } from '../../change';
 import {
@@ -62,7 +63,9 @@ function overHum({ readings, also }: Assessment): number | null {
 }
 
 const newlyShut = (before: Assessment, after: Assessment): boolean =>
-  after.verdicts.some((v, i) => ['fail', 'not known'].includes(v.status) && before.verdicts[i].status !== v.status);
+  after.verdicts.some(
+    (v, i) => ['fail', 'not known'].includes(v.status) && itemAt(before.verdicts, i).status !== v.status,
+  );
 
 /** Acts that could part what mains runs round by, or make it less. */
 function* remedies(setup: Setup, { readings }: Assessment, catalogue: Catalogue): Generator<Change> {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { entryOf, itemAt } from '../../algorithms';
 import { bestKit, holdsUpTo, type Kit, type KitGoal, type KitQuestion, type KitRoute } from './kit';
 import { solver } from './solve';
 
@@ -26,10 +27,10 @@ const question: fc.Arbitrary<KitQuestion> = fc
   })
   .map(({ routes, together, owned, mostG }) => ({
     jobs: routes.map((r, i) => ({ id: `j${i}`, routes: r })),
-    atOnce: routes.flatMap((_, i) => (together[i] ? [`j${i}`] : [])),
-    owned: new Map(CLASSES.map((c, i) => [c, owned[i]])),
-    price: (c: string) => PRICES[c],
-    massG: (c: string) => MASSES[c],
+    atOnce: routes.flatMap((_, i) => (itemAt(together, i) ? [`j${i}`] : [])),
+    owned: new Map(CLASSES.map((c, i) => [c, itemAt(owned, i)])),
+    price: (c: string) => entryOf(PRICES, c),
+    massG: (c: string) => entryOf(MASSES, c),
     mostG,
   }));
 
@@ -43,12 +44,12 @@ function every(q: KitQuestion): readonly { cost: number; massG: number; margin: 
     .map((chosen) => {
       const most = (c: string) => {
         const uses = chosen.map((r) => r.needs.get(c) ?? 0);
-        const at = uses.filter((_, i) => q.atOnce.includes(q.jobs[i].id)).reduce((a, b) => a + b, 0);
+        const at = uses.filter((_, i) => q.atOnce.includes(itemAt(q.jobs, i).id)).reduce((a, b) => a + b, 0);
         return Math.max(at, 0, ...uses);
       };
       return {
-        cost: CLASSES.reduce((sum, c) => sum + PRICES[c] * Math.max(0, most(c) - (q.owned.get(c) ?? 0)), 0),
-        massG: CLASSES.reduce((sum, c) => sum + MASSES[c] * most(c), 0),
+        cost: CLASSES.reduce((sum, c) => sum + entryOf(PRICES, c) * Math.max(0, most(c) - (q.owned.get(c) ?? 0)), 0),
+        massG: CLASSES.reduce((sum, c) => sum + entryOf(MASSES, c) * most(c), 0),
         margin: chosen.reduce((sum, r) => sum + Math.min(1, r.margin), 0),
       };
     })
@@ -96,8 +97,8 @@ describe('the smallest kit', async () => {
       jobs,
       atOnce,
       owned: new Map(),
-      price: (c) => PRICES[c],
-      massG: (c) => MASSES[c],
+      price: (c) => entryOf(PRICES, c),
+      massG: (c) => entryOf(MASSES, c),
       mostG: null,
     });
     expect(whole(await bestKit(q([]), { least: 'cost' }, solve))!.cost).toBe(31);
@@ -115,8 +116,8 @@ describe('the smallest kit', async () => {
       jobs,
       atOnce: jobs.map((j) => j.id),
       owned: new Map(),
-      price: (c) => PRICES[c],
-      massG: (c) => MASSES[c],
+      price: (c) => entryOf(PRICES, c),
+      massG: (c) => entryOf(MASSES, c),
       mostG: null,
     };
     expect(await bestKit(q, { least: 'cost' }, solve, { longestS: 0 })).toBe('unfinished');

@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import type { Drawer } from '../../model';
 
 /** One way to do a job: how many of each class it takes, and how much margin it leaves at its weakest gate. */
@@ -102,7 +103,7 @@ export async function bestKit(
     chosen,
     carried,
     massG: [...carried].reduce((sum, [c, n]) => sum + n * question.massG(c), 0),
-    margin: jobs.reduce((sum, j) => sum + marginOf(j.routes[chosen.get(j.id)!]), 0),
+    margin: jobs.reduce((sum, j) => sum + marginOf(itemAt(j.routes, chosen.get(j.id)!)), 0),
     gap: found.gap,
   };
 }
@@ -144,8 +145,8 @@ function carriedFor(question: KitQuestion, chosen: ReadonlyMap<string, number>):
   for (const group of groupsOf(question)) {
     const needed = new Map<string, number>();
     for (const i of group) {
-      const { id, routes } = question.jobs[i];
-      for (const [c, n] of routes[chosen.get(id)!].needs) needed.set(c, (needed.get(c) ?? 0) + n);
+      const { id, routes } = itemAt(question.jobs, i);
+      for (const [c, n] of itemAt(routes, chosen.get(id)!).needs) needed.set(c, (needed.get(c) ?? 0) + n);
     }
     for (const [c, n] of needed) carried.set(c, Math.max(carried.get(c) ?? 0, n));
   }

@@ -1,4 +1,4 @@
-import { freshId } from '../../algorithms';
+import { freshId, itemAt } from '../../algorithms';
 import { BY_WIRE_M } from '../../change';
 import {
   type Catalogue,
@@ -98,34 +98,34 @@ export function buildSetup(chain: Chain, job: Job, catalogue: Catalogue, stock: 
   const ends = Array.from({ length: chain.microphones }, () => {
     const first = setup.parts.length;
     const end = setup.follow(null, chain.links.slice(0, trunkFrom));
-    starts.push(setup.parts[first].id);
+    starts.push(itemAt(setup.parts, first).id);
     return end;
   });
   const secondaries: { readonly source: string; readonly part: string }[] = [];
   const come = ({ source, links }: Branch): End => {
     const first = setup.parts.length;
     const end = setup.follow(null, links);
-    secondaries.push({ source, part: setup.parts[first].id });
+    secondaries.push({ source, part: itemAt(setup.parts, first).id });
     return end;
   };
-  let previous: End = ends[0];
+  let previous: End = itemAt(ends, 0);
   chain.links.slice(trunkFrom).forEach((link, i) => {
     const branches = link.secondaries.map((g) => ({ end: come(g), port: g.port }));
     const part = setup.add(link.classId);
     const holes = [link.inPort!, ...link.alsoIn];
     const incoming = i === 0 ? ends : [previous];
     incoming.forEach((end, k) => {
-      setup.join(end, { part, port: holes[k] });
+      setup.join(end, { part, port: itemAt(holes, k) });
     });
     for (const { end, port } of branches) setup.join(end, { part, port });
     previous = { part, port: link.outPort ?? '' };
   });
 
-  const worn = placedM(catalogue, chain.links[0].classId);
+  const worn = placedM(catalogue, itemAt(chain.links, 0).classId);
   const place = (source: Source): Placement => {
     const secondary = secondaries.find((g) => g.source === source.id);
     if (secondary) return { ...secondary, distanceM: BY_WIRE_M };
-    const part = starts[Math.min(lead.indexOf(source), starts.length - 1)];
+    const part = itemAt(starts, Math.min(lead.indexOf(source), starts.length - 1));
     if (source.from !== undefined) return { source: source.id, part, distanceM: BY_WIRE_M };
     // One microphone for several voices stands between them: no nearer than arm's length.
     const distanceM = worn === null ? job.distanceM : lead.length > starts.length ? Math.max(worn, 0.6) : worn;

@@ -68,7 +68,8 @@ export function costAhead(ground: Ground): (port: PortSpec, open: number) => num
   for (const port of device.ports) if (port.flow === 'in') relax(device, port, 0, pieceCost);
   while (queue.length > 0) {
     const { partClass, port, open: left, cost } = queue.pop()!;
-    if (cost > ahead.get(port)![left]!) continue;
+    const least = ahead.get(port)?.[left];
+    if (least === undefined || cost > least) continue;
     // What stands before the joining part is needed once a microphone.
     const price = priceOfCopies(stock, partClass.id, left & JOIN ? leads : 1);
     for (const into of partClass.ports) {

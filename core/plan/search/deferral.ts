@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import type { Assessment } from '../../assess';
 import { type Catalogue, classIn, partIn, type Setup } from '../../model';
 import type { Readings } from '../../readings';
@@ -54,9 +55,9 @@ export function newDeferral(catalogue: Catalogue): Deferral {
   const endsOf = (links: readonly Link[], microphones: number): string | null => {
     const converter = links.find((l) => classOf(l).inputs);
     if (!converter) return null;
-    return classOf(links[0]).kind === 'source'
+    return classOf(itemAt(links, 0)).kind === 'source'
       ? doing(links, microphones)
-      : `${links[0].classId} ${microphones} ${converter.classId}`;
+      : `${itemAt(links, 0).classId} ${microphones} ${converter.classId}`;
   };
   return {
     isPoor(links, microphones) {
@@ -68,12 +69,14 @@ export function newDeferral(catalogue: Catalogue): Deferral {
       return links.some(
         (l, i) =>
           i + 1 < links.length &&
-          meetings.isBad(portsOf(`${l.classId}.${l.outPort}`, `${links[i + 1].classId}.${links[i + 1].inPort}`)),
+          meetings.isBad(
+            portsOf(`${l.classId}.${l.outPort}`, `${itemAt(links, i + 1).classId}.${itemAt(links, i + 1).inPort}`),
+          ),
       );
     },
     learn({ links, microphones }, setup, { verdicts, readings }) {
       const hot = tooHotAt(links, setup, readings);
-      if (hot >= 0) tooHot.add(beginnings(links, microphones)[hot]);
+      if (hot >= 0) tooHot.add(itemAt(beginnings(links, microphones), hot));
       const ends = endsOf(links, microphones) ?? '';
       alike.set(ends, (alike.get(ends) ?? 0) + 1);
       const failing = verdicts.filter((v) => v.status === 'fail');

@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import type { PartClass, PortSpec } from '../../model';
 import { isRightHalf } from './accepts';
 
@@ -5,7 +6,7 @@ import { isRightHalf } from './accepts';
 export function outsOf(c: PartClass): readonly PortSpec[] {
   const outs = c.ports.filter((p) => ['out', 'through'].includes(p.flow) && !isRightHalf(p));
   const looks = outs.map((p) => `${p.connector} ${p.carries} ${p.flow} ${Object.values(p.roles ?? {}).join()}`);
-  return outs.filter((p, i) => p.flow === 'through' || looks.indexOf(looks[i]) === i);
+  return outs.filter((p, i) => p.flow === 'through' || looks.indexOf(itemAt(looks, i)) === i);
 }
 
 /** A device records one of its inputs at a time: its holes of another kind belong to another input. */

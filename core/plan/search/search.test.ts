@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { demoDrawer, demoJobs } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../../algorithms';
 import { connectorNamed, mate } from '../../connectors';
 import { type Drawer, FORMAT_VERSION, type Job } from '../../model';
 import { stockOf } from '../stock';
@@ -27,19 +28,19 @@ describe.each(
   const chains = first(job, drawer, 150);
   test('come cheapest first, those that had to wait after those that had not, none twice', () => {
     expect(chains.length).toBeGreaterThan(20);
-    const backwards = chains.filter((c, i) => i > 0 && rank(c) < rank(chains[i - 1]) - 1e-9);
+    const backwards = chains.filter((c, i) => i > 0 && rank(c) < rank(itemAt(chains, i - 1)) - 1e-9);
     expect(backwards.length).toBeLessThanOrEqual(1);
     expect(new Set(chains.map((c) => JSON.stringify(c.links) + c.microphones)).size).toBe(chains.length);
   });
   test('lead from a capsule to the device, each plug into a socket that it fits, no piece twice in a row of its own', () => {
     for (const { links, microphones } of chains) {
-      expect(catalogue.parts.get(links[0].classId)!.circuit.some((e) => e.is === 'capsule')).toBe(true);
+      expect(catalogue.parts.get(itemAt(links, 0).classId)!.circuit.some((e) => e.is === 'capsule')).toBe(true);
       expect(links.at(-1)!.classId).toBe(job.device);
       expect(new Set(links.map((l) => l.classId)).size).toBe(links.length);
       for (let i = 1; i < links.length; i++) {
-        const out = portOf(links[i - 1].classId, links[i - 1].outPort);
-        for (const hole of [links[i].inPort, ...links[i].alsoIn]) {
-          const into = portOf(links[i].classId, hole);
+        const out = portOf(itemAt(links, i - 1).classId, itemAt(links, i - 1).outPort);
+        for (const hole of [itemAt(links, i).inPort, ...itemAt(links, i).alsoIn]) {
+          const into = portOf(itemAt(links, i).classId, hole);
           expect(mate(connectorNamed(out.connector)!, connectorNamed(into.connector)!, 0).fits).toBe(true);
         }
       }
@@ -61,8 +62,14 @@ describe('a digital side that is of no use leaves the analogue one', () => {
     name: 'D',
     parts: classes.map((c) => ({ id: c, class: c })),
   });
-  const [lead] = demoJobs[0].sources;
-  const job: Job = { ...demoJobs[0], sources: [lead], arrangement: 'one', device: 'phone-headset', budget: null };
+  const lead = itemAt(itemAt(demoJobs, 0).sources, 0);
+  const job: Job = {
+    ...itemAt(demoJobs, 0),
+    sources: [lead],
+    arrangement: 'one',
+    device: 'phone-headset',
+    budget: null,
+  };
   const outsOf = (chains: readonly Chain[], classId: string) =>
     new Set(chains.flatMap((c) => c.links.filter((l) => l.classId === classId).map((l) => l.outPort)));
   test('a receiver whose USB socket only charges still sends by its jack', () => {

@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue';
-import { memoBy } from '../../algorithms';
+import { itemAt, memoBy } from '../../algorithms';
 import { appTakes, forbidden } from '../../host';
 import {
   type AppClass,
@@ -86,10 +86,10 @@ export function* searchChains(
   // One microphone cannot keep two voices apart, nor can an input of one channel; what comes by wire has its own way in.
   const apart = job.arrangement === 'side-each' && voices > 1;
   const needs = needsOf(job, catalogue, voices, apart, lacking);
-  const single = lead.length === 1 || (!apart && lead[0].from === undefined);
+  const single = lead.length === 1 || (!apart && itemAt(lead, 0).from === undefined);
   const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
   const stepsFrom = waysOn(classes, leaves);
-  const leads = others.length > 0 ? microphoneCounts[0] : lead.length;
+  const leads = others.length > 0 ? itemAt(microphoneCounts, 0) : lead.length;
   const ahead = costAhead({
     catalogue,
     stock,
@@ -116,7 +116,11 @@ export function* searchChains(
     queue.push({ ...state, bound, found: found++ });
   };
   for (const partClass of classes) {
-    if (lead[0].from === undefined ? !partClass.circuit.some((e) => e.is === 'capsule') : partClass.id !== lead[0].from)
+    if (
+      itemAt(lead, 0).from === undefined
+        ? !partClass.circuit.some((e) => e.is === 'capsule')
+        : partClass.id !== itemAt(lead, 0).from
+    )
       continue;
     for (const out of partClass.ports.filter((p) => p.flow === 'out' && !isRightHalf(p))) {
       if (refused.has(partClass) && isDigital(partClass, out)) continue;
@@ -195,7 +199,7 @@ export function sortedSources({ sources }: Job): {
   readonly lead: readonly Source[];
   readonly others: readonly Source[];
 } {
-  const from = sources.some((s) => s.from === undefined) ? undefined : sources[0].from;
+  const from = sources.some((s) => s.from === undefined) ? undefined : itemAt(sources, 0).from;
   return { lead: sources.filter((s) => s.from === from), others: sources.filter((s) => s.from !== from) };
 }
 
@@ -209,7 +213,7 @@ function joinings(
   const none = { alsoIn: [], secondaries: [] };
   if (!(needs & JOIN) || alike.length < microphones) return [none];
   const taken = alike.slice(0, microphones);
-  const come = secondaries.into(next, [...taken, ...portsOfOtherInputs(next, taken[0])]);
+  const come = secondaries.into(next, [...taken, ...portsOfOtherInputs(next, itemAt(taken, 0))]);
   return come ? [{ alsoIn: taken.slice(1), secondaries: come }, none] : [none];
 }
 
@@ -235,7 +239,7 @@ function wayKey({ links, out, needs, microphones }: State, farM: number, catalog
 /** Whose turn a beginning is: its microphone's; of what comes by wire, the first piece's that is more than wire. */
 function turnOf(links: readonly Link[], catalogue: Catalogue): string {
   const classOf = (l: Link) => classIn(catalogue, l.classId);
-  if (classOf(links[0]).kind !== 'source') return links[0].classId;
+  if (classOf(itemAt(links, 0)).kind !== 'source') return itemAt(links, 0).classId;
   return links.find((l, i) => i > 0 && !isWire(classOf(l)))?.classId ?? '';
 }
 

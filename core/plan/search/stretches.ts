@@ -1,4 +1,5 @@
 import TinyQueue from 'tinyqueue';
+import { itemAt } from '../../algorithms';
 import type { PartClass, PortSpec } from '../../model';
 import type { Stock } from '../stock';
 import { accepts } from './accepts';
@@ -44,7 +45,7 @@ export function endsFrom(
   }
   while (queue.length > 0) {
     const end = queue.pop()!;
-    const last = end.links[end.links.length - 1];
+    const last = itemAt(end.links, end.links.length - 1);
     const key = `${last.classId}.${last.outPort} ${end.doing.join()}`;
     if (visited.has(key)) continue;
     visited.add(key);

@@ -1,6 +1,7 @@
 import { csvParse } from 'd3-dsv';
 import { expect, test } from 'vitest';
 import { catalogue } from '@/tests/support/frozen';
+import { itemAt } from '../../algorithms';
 import { checkDocument, type Drawer, FORMAT_VERSION, isGiven } from '../../model';
 import { shoppingCsv, shoppingList } from './shopping';
 import { costOf, stockOf } from './stock';
@@ -10,7 +11,7 @@ const wanted = (classId: string) => shoppingList(new Map([[classId, 1]]), null, 
 test('a cable is asked for by its ends, its wiring and its length', () => {
   const lead = wanted('lead-3-4');
   expect(lead.what).toMatch(/3\.5 mm TRS plug to 3\.5 mm TRRS plug, CTIA wiring, 0\.\d to \d\.\d m$/);
-  expect(lead.check[0]).toBe('count the black rings: two and three');
+  expect(itemAt(lead.check, 0)).toBe('count the black rings: two and three');
 });
 
 test('what decides at the counter is told: licence, converter, phantom power, data', () => {
@@ -44,7 +45,7 @@ test('prices of the owner stand in place of the estimates: in the list and in wh
     currency: 'crowns',
   });
   const list = shoppingList(new Map([['lead-3-4', 1]]), drawer({ 'lead-3-4': [3, 5] }), catalogue);
-  expect(list[0].price).toEqual([3, 5]);
+  expect(itemAt(list, 0).price).toEqual([3, 5]);
   expect(shoppingCsv(list, 'crowns')).toContain('from (crowns),to (crowns)');
   const stock = stockOf(drawer({ 'lead-3-4': [3, 5] }), catalogue);
   expect(costOf([{ id: 'a', class: 'lead-3-4' }], stock, catalogue).cost).toBe(4);

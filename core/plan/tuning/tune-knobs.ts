@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import { type Assessment, mustAssess } from '../../assess';
 import type { Verdict } from '../../gates';
 import { type Catalogue, classIn, type KnobSpec, knobAt, type Part, partIn, type Setup, turnKnob } from '../../model';
@@ -140,9 +141,9 @@ function level(setup: Setup, readings: Readings, barred: ReadonlySet<string>, ca
     if (knobs.length === 0) continue;
     // A gain of its own for each input: all are turned alike, and faders stay where they are.
     const gains = knobs.filter((k) => k.role === 'gain');
-    const turned = gains.length > 0 ? gains : [knobs[0]];
-    const from = knobAt(part, partClass, turned[0].id);
-    const { min, max, step } = turned[0];
+    const turned = gains.length > 0 ? gains : [itemAt(knobs, 0)];
+    const from = knobAt(part, partClass, itemAt(turned, 0).id);
+    const { min, max, step } = itemAt(turned, 0);
     const wanted = Math.max(min, Math.min(max, from + missing));
     // Down to the step below: spare room is worth more than the last decibel.
     const to = Math.max(min, min + Math.floor((wanted - min) / step + 1e-9) * step);

@@ -1,3 +1,4 @@
+import { itemAt, pairOf } from '../../algorithms';
 import type { Report } from '../../assess';
 import { figure, hertzText, type Said, sayTake, type TakeMessage, takeMessage } from '../../format';
 import type { GateName } from '../../gates';
@@ -86,7 +87,7 @@ export function compareTake(take: TakeFigures, report: Report, nameOf: (part: st
     const arrival = loudest(computed);
     if (!arrival) return [];
     const channel = channels.length > 1 ? i + 1 : null;
-    const pair = { computed, measured: take.perChannel[i], arrival, report, channel, nameOf };
+    const pair = { computed, measured: itemAt(take.perChannel, i), arrival, report, channel, nameOf };
     if (arrival.peakDbfs! < NOTHING_DBFS) return [told('level', i, silence(pair))];
     const noise = noiseOf(pair);
     return [
@@ -279,7 +280,7 @@ export function expectedSides({ channels }: Report): Sides | null {
   if (turned) return 'opposite polarity';
   // Several voices, each as loud on both sides, are one signal too.
   const balanced = [...sources].every((s) => {
-    const [l, r] = channels.map((c) => c.arrivals.find((a) => a.source === s)?.peakDbfs ?? -200);
+    const [l, r] = pairOf(channels.map((c) => c.arrivals.find((a) => a.source === s)?.peakDbfs ?? -200));
     return Math.abs(l - r - (left.peakDbfs! - right.peakDbfs!)) < 3;
   });
   return balanced ? 'dual mono' : 'stereo';

@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import { sayTake, type TakeMessage, takeMessage } from '../../format';
 import type { Status } from '../../gates';
 import type { ChannelFigures, TakeFigures } from '../reading';
@@ -47,7 +48,7 @@ const told = (what: Kind, channel: number | null, { says, next, marks = [], ...f
 /** @param channel null where it stands for all, which hold the same */
 const ofChannel = (c: ChannelFigures, channel: number | null, of: number): readonly TakeFinding[] => {
   const name = channel === null ? '' : channelName(channel, of);
-  const prefix = name === '' ? '' : `${name[0].toUpperCase()}${name.slice(1)}: `;
+  const prefix = name === '' ? '' : `${itemAt(name, 0).toUpperCase()}${name.slice(1)}: `;
   return (Object.keys(RULES) as Kind[]).flatMap((what) => {
     const found = RULES[what].of?.(c, prefix);
     return found ? [told(what, channel, found)] : [];

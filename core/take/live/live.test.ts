@@ -1,12 +1,13 @@
 import { expect, test } from 'vitest';
 import { hiss, RATE, scaled, sum, talker } from '@/tests/support/takes';
+import { itemAt } from '../../algorithms';
 import { LiveMeter, liveMicrophone } from './live';
 
 /** Blocks as an audio thread sends them. */
 function followed(channels: readonly Float32Array[], block = 512) {
   const meter = new LiveMeter(RATE, channels.length);
   const readings = [];
-  for (let at = 0; at + block <= channels[0].length; at += block) {
+  for (let at = 0; at + block <= itemAt(channels, 0).length; at += block) {
     meter.push(channels.map((c) => c.subarray(at, at + block)));
     readings.push(meter.read());
   }
@@ -18,7 +19,7 @@ test('a sine shows its peak and its mean square, and holds the peak after it end
     i < RATE ? 0.5 * Math.sin((2 * Math.PI * 997 * i) / RATE) : 0,
   );
   const readings = followed([x]);
-  const at = (s: number) => readings[Math.round((s * RATE) / 512)].channels[0];
+  const at = (s: number) => itemAt(readings, Math.round((s * RATE) / 512)).channels[0];
   expect(at(0.9).peakDbfs).toBeCloseTo(-6.02, 1);
   expect(at(0.9).rmsDbfs).toBeCloseTo(-9.03, 0);
   expect(at(2).peakDbfs).toBe(Number.NEGATIVE_INFINITY);
@@ -28,9 +29,9 @@ test('a sine shows its peak and its mean square, and holds the peak after it end
 test('clips are counted until they are cleared', () => {
   const meter = new LiveMeter(RATE, 1);
   meter.push([new Float32Array(512).fill(1, 10, 20).fill(1, 100, 102).fill(-1, 200, 204)]);
-  expect(meter.read().channels[0].clips).toBe(2);
+  expect(itemAt(meter.read().channels, 0).clips).toBe(2);
   meter.clearClips();
-  expect(meter.read().channels[0].clips).toBe(0);
+  expect(itemAt(meter.read().channels, 0).clips).toBe(0);
 });
 
 test('sides: one voice on both, and one side 20 dB down', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { hiss, RATE, scaled, sum, talker } from '@/tests/support/takes';
+import { itemAt } from '../../algorithms';
 import { soundOf } from '../../wav';
 import { takeReport } from '../analyse';
 import { stilled, walked } from './walk-and-noise';
@@ -44,7 +45,7 @@ describe('a walk', () => {
 });
 
 describe('stillness', () => {
-  const of = async (x: Float32Array) => stilled((await takeReport(soundOf(RATE, [x]))).perChannel[0]).outcome;
+  const of = async (x: Float32Array) => stilled(itemAt((await takeReport(soundOf(RATE, [x]))).perChannel, 0)).outcome;
   test('a quiet room, a loud one, somebody who spoke, and nothing at all', async () => {
     expect(await of(hiss(-70, 10))).toBe('still');
     expect(await of(hiss(-40, 10))).toBe('loud');

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { itemAt } from '../../algorithms';
 import { LoudnessMeter } from './loudness';
 import { TruePeakMeter } from './true-peak';
 
@@ -9,7 +10,7 @@ type Part = readonly [seconds: number, dbfs: readonly number[]];
 
 /** 1 kHz sines one after the other, a level for each channel. */
 function measured(rateHz: number, parts: readonly Part[]) {
-  const channels = parts[0][1].length;
+  const channels = itemAt(parts, 0)[1].length;
   const meter = new LoudnessMeter({ rateHz }, channels);
   let at = 0;
   for (const [seconds, levels] of parts) {

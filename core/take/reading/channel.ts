@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import {
   aWeight,
   bandOf,
@@ -77,7 +78,7 @@ function spectrumOf({ active, noise, binHz }: LevelFigures): ChannelFigures['spe
     let sum = 0;
     for (let k = Math.round(from); k <= Math.round(to) && k < p.length; k++) {
       // A bin counts with the part of it that lies in the band.
-      sum += p[k] * Math.max(0, Math.min(to, k + 0.5) - Math.max(from, k - 0.5));
+      sum += itemAt(p, k) * Math.max(0, Math.min(to, k + 0.5) - Math.max(from, k - 0.5));
     }
     return Math.max(-160, dbOf(sum));
   };

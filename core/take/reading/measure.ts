@@ -1,3 +1,4 @@
+import { itemAt } from '../../algorithms';
 import type { Sound } from '../../wav';
 import { LoudnessMeter, SideMeter, strideFrames } from '../meters';
 import { ChannelMeter } from './channel';
@@ -16,9 +17,9 @@ async function* inPieces(sound: Sound): AsyncGenerator<readonly Float32Array[]> 
   const piece = Array.from({ length: sound.channels }, () => new Float32Array(length));
   let filled = 0;
   for await (const block of sound.blocks()) {
-    for (let at = 0; at < block[0].length; ) {
-      const n = Math.min(length - filled, block[0].length - at);
-      for (let c = 0; c < piece.length; c++) piece[c].set(block[c].subarray(at, at + n), filled);
+    for (let at = 0; at < itemAt(block, 0).length; ) {
+      const n = Math.min(length - filled, itemAt(block, 0).length - at);
+      for (let c = 0; c < piece.length; c++) itemAt(piece, c).set(itemAt(block, c).subarray(at, at + n), filled);
       at += n;
       filled += n;
       if (filled < length) break;
@@ -37,10 +38,10 @@ export async function* measure(sound: Sound): AsyncGenerator<number, TakeFigures
   const sides = channels >= 2 ? new SideMeter({ rateHz, frames, fullScale }) : null;
   let at = 0;
   for await (const piece of inPieces(sound)) {
-    for (let c = 0; c < channels; c++) meters[c].push(piece[c]);
+    for (let c = 0; c < channels; c++) itemAt(meters, c).push(itemAt(piece, c));
     loudness.push(piece);
     sides?.push(piece);
-    at += piece[0].length;
+    at += itemAt(piece, 0).length;
     yield at / frames;
   }
   return {
