@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import { figure, GATE_NAMES, moneyText } from '@/core/format';
+import { capital, figure, moneyText } from '@/core/format';
 import { classIn, type Drawer, type Job, notKnownIn } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
@@ -39,7 +39,7 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
     const chain = a.setup.parts.map((p) => p.name ?? classIn(catalogue, p.class).name).join(' | ');
     lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
     lines.push(
-      `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${GATE_NAMES[a.weakest.gate].title} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
+      `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${capital(a.weakest.gate)} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
     );
     if (a.lostBy) lines.push(`   ${a.lostBy}${a.toWin ? ` ${a.toWin}` : ''}`);
     lines.push('');

@@ -1,11 +1,12 @@
 import { wordsOf } from './message';
 
-/** What the gates say: verdict, then place; figures and standards behind "Why?". */
+/** What the gates ask those who meet them for the first time, and what they say: verdict, then place; the rest behind "Why?". */
 export const GATE_TEXTS = {
   'strange.device': 'What {device} does is not known here: choose a device that is.',
   'strange.app': 'What {app} on {device} takes and plays is not known here: choose an app that is.',
   'not-in-use': 'Not judged: the {app} records from {used}, not from this line.',
 
+  'fit.asks': 'Do all plugs go fully in?',
   'fit.nothing': 'Nothing is plugged into the {device} yet.',
   'fit.strange': {
     say: 'Not known whether {part} fits at connection {joint:n}.',
@@ -36,6 +37,7 @@ export const GATE_TEXTS = {
     why: 'On it with no cable between: {parts}.',
   },
 
+  'wired.asks': 'Does every contact touch the right one?',
   'wired.unplaced': 'No mic is placed for {source}.',
   'wired.another': '{source} is at {microphone}, and {recorded} is recorded.',
   'wired.no-way': 'No connection leads from {microphone} to {to}.',
@@ -76,6 +78,7 @@ export const GATE_TEXTS = {
   'wired.own-channel': '{source} has a channel of its own.',
   'wired.shared-channel': '{source} shares a channel: the other voice is only {apart:db} down on it.',
 
+  'seen.asks': 'Does the device notice the mic, and does the app take it?',
   'seen.clocks-fine': '{parts} run on clocks of their own, at most {drift:ms} apart at the end.',
   'seen.clocks': '{parts} run on clocks of their own: up to {drift:ms} apart at the end.',
   'seen.crowded': {
@@ -150,6 +153,7 @@ export const GATE_TEXTS = {
     'The {device} uses one USB sound piece at a time, and another was plugged in after {part}[ (connection {joint:n})].',
   'seen.own-mic': 'Its own mic records instead, {distance:m} away.',
 
+  'level.asks': 'Loud enough, and not too loud?',
   'level.not-known': 'The level is known once the voice arrives.',
   'level.stage-fine': '{part} has {spare:db} of headroom.',
   'level.stage-near': '{part} has only {spare:db} of headroom above the peaks.',
@@ -173,6 +177,7 @@ export const GATE_TEXTS = {
   'level.quiet-fine': 'The quietest voice peaks at {peak:figure} dBFS.',
   'level.quiet': 'The quietest voice peaks at only {peak:figure} dBFS at the {device}.',
 
+  'clean.asks': 'Is the voice well above the noise?',
   'clean.not-known': 'Noise is known once the voice arrives.',
   'clean.fine': {
     say: 'The voice is about {snr:figure} dB above the noise.',
@@ -218,6 +223,7 @@ export const GATE_TEXTS = {
   'clean.dull': '{source} sounds dull: at {input} the line has fallen by 3 dB at {hz:hz}.',
   'clean.thin': '{source} sounds thin: at {input} the line has fallen by 3 dB at {hz:hz}.',
 
+  'powered.asks': 'Does everything get its current, to the end?',
   'powered.supply-fine': '{giver} gives {load:ma} of the {supply:ma} it can.',
   'powered.supply-near': '{giver} gives {load:ma} of the {supply:ma} it can: little is left.',
   'powered.supply-over': {
@@ -261,6 +267,7 @@ export const GATE_TEXTS = {
   },
   'powered.deep': '{part} hangs behind {hubs:n} hubs; USB allows {most:n} in a row.',
 
+  'heard.asks': 'Can those who must listen hear?',
   'heard.nobody': 'Nobody has to hear anything while it runs.',
   'heard.no-headphones': 'Nothing is there to hear {what} with: no headphones are plugged in.',
   'heard.monitoring-off': {
@@ -307,6 +314,7 @@ export const GATE_TEXTS = {
     why: 'Past {limit:ms} people talk over each other (ITU-T G.114).',
   },
 
+  'safe.asks': 'Does anything reach a socket that it may harm?',
   'safe.nothing': 'No contact here can be harmed by what is plugged in.',
   'safe.ear-fine': '{part} stay within a safe dose for the whole job.',
   'safe.ear': {
@@ -342,3 +350,10 @@ export const GATE_TEXTS = {
 
 export const { message: gateMessage, say: sayGate } = wordsOf(GATE_TEXTS);
 export type GateMessage = ReturnType<typeof gateMessage>;
+
+/** A gate is what has a question here. */
+export type GateName = {
+  [K in keyof typeof GATE_TEXTS]: K extends `${infer G}.asks` ? G : never;
+}[keyof typeof GATE_TEXTS];
+/** @returns its question */
+export const gateAsks = (gate: GateName): string => GATE_TEXTS[`${gate}.asks`];

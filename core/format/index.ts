@@ -1,7 +1,6 @@
 export { ACT_TEXTS, actText } from './acts';
 export { CAUSE_TEXTS, causeText } from './causes';
-export { GATE_NAMES, GATES, type GateName } from './gate-names';
-export { GATE_TEXTS, type GateMessage, gateMessage, sayGate } from './gates';
+export { GATE_TEXTS, type GateMessage, type GateName, gateAsks, gateMessage, sayGate } from './gates';
 export { sentenceList, TABLES } from './list';
 export { type Filling, type Message, type Said, type Text, wordsOf } from './message';
 export * from './numbers';

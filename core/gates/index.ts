@@ -1,4 +1,4 @@
-import { GATES, type GateName } from '../format';
+import type { GateName } from '../format';
 import type { Readings } from '../readings';
 import { CLEAN_SNR_DB, clean, LEAST_OVER_HUM_DB } from './clean';
 import { fit } from './fit';
@@ -11,12 +11,14 @@ import { inView } from './strange';
 import { type ActKind, type Gate, type Verdict, verdict } from './verdict';
 import { wired } from './wired';
 
-export { GATES, type GateName } from '../format';
+export type { GateName } from '../format';
 export { nameOf, roleText } from './say';
 export type { ActKind, Finding, Lane, Status, Verdict } from './verdict';
 export { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS };
 
+/** Every gate, in the order they are shown. */
 const GATE_OF = { fit, wired, seen, level, clean, powered, heard, safe } as const satisfies Record<GateName, Gate>;
+export const GATES = Object.keys(GATE_OF) as readonly GateName[];
 
 /** Which acts can have a say in what a gate finds. */
 export const actsFor = (gate: GateName): readonly ActKind[] => GATE_OF[gate].acts;

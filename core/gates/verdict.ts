@@ -1,4 +1,4 @@
-import { type GateMessage, type GateName, type Said, sayGate } from '../format';
+import { type GateMessage, type GateName, gateAsks, type Said, sayGate } from '../format';
 import type { Readings } from '../readings';
 
 /** Kinds of free acts: what a hand can do with what lies there. */
@@ -61,6 +61,8 @@ export interface Finding extends Said {
 /** The judgement of one gate: its worst finding, and all of them. */
 export interface Verdict extends Finding {
   readonly gate: GateName;
+  /** What the gate asks, for those who meet it for the first time. */
+  readonly asks: string;
   readonly findings: readonly Finding[];
 }
 
@@ -121,5 +123,5 @@ export function verdict(gate: GateName, findings: readonly Finding[]): Verdict {
     const harder = SEVERITY[f.status] - SEVERITY[w.status];
     return harder > 0 || (harder === 0 && exact(f) < exact(w)) ? f : w;
   });
-  return { ...worst, gate, findings };
+  return { ...worst, gate, asks: gateAsks(gate), findings };
 }

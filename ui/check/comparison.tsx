@@ -5,7 +5,7 @@ import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { type Calibration, calibrate, calibrated, compareTake, type Known, type TakeReport } from '@/core/take';
-import { Button, GATE_TITLES, keepChange, NumberField, nameIn, StatusMark, today } from '../components';
+import { Button, gateTitle, keepChange, NumberField, nameIn, StatusMark, today } from '../components';
 import { tell } from '../shell';
 
 interface Props {
@@ -66,7 +66,7 @@ export function Comparison({ measured, setup, report }: Props) {
                   href={`/line/?setup=${encodeURIComponent(setup.id)}&gate=${r.gates[0]}`}
                   className="font-semibold text-accent underline"
                 >
-                  Look at {r.gates.map((g) => GATE_TITLES[g]).join(', ')}
+                  Look at {r.gates.map((g) => gateTitle(g)).join(', ')}
                 </Link>
               )}
             </span>

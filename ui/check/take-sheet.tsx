@@ -5,7 +5,7 @@ import type { Report } from '@/core/assess';
 import { clockText, figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { causeIn, channelName, type Mark, type TakeFinding, type TakeReport } from '@/core/take';
-import { GATE_TITLES, nameIn, StatusMark, washOf } from '../components';
+import { gateTitle, nameIn, StatusMark, washOf } from '../components';
 import { AllFigures } from './all-figures';
 import { Comparison } from './comparison';
 import { Editor } from './editor';
@@ -90,7 +90,7 @@ export function TakeSheet({ take, measured, setup, report }: Props) {
                     {f.limit !== null && (f.status !== 'pass' || f === lit) && (
                       <span className="mt-0.5 block text-soft text-sm">
                         Limit {shown(f.limit)} {f.unit} ({f.source})
-                        {f.gates.length > 0 && `; ${f.gates.map((g) => GATE_TITLES[g]).join(', ')}`}.
+                        {f.gates.length > 0 && `; ${f.gates.map((g) => gateTitle(g)).join(', ')}`}.
                       </span>
                     )}
                   </span>

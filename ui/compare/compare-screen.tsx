@@ -1,9 +1,9 @@
 'use client';
 import { useRouter, useSearchParams } from 'next/navigation';
 import type { Report } from '@/core/assess';
-import { GATES } from '@/core/gates';
+import type { GateName } from '@/core/gates';
 import type { Setup } from '@/core/model';
-import { GATE_TITLES, MarginBar, partName, StatusMark, useAll, useReport, useSetup, washOf } from '../components';
+import { gateTitle, MarginBar, partName, StatusMark, useAll, useReport, useSetup, washOf } from '../components';
 import { Screen } from '../shell';
 
 /** Two setups side by side, gate by gate: which has more margin, and what is different. */
@@ -34,8 +34,8 @@ export function CompareScreen() {
         <Choice label="Right" value={b.id} all={setups} onChange={(id) => go(a.id, id)} />
       </div>
       <ul className="mt-3 flex flex-col gap-2">
-        {GATES.map((gate) => (
-          <li key={gate} className="grid grid-cols-2 gap-3" aria-label={GATE_TITLES[gate]}>
+        {((x ?? y)?.verdicts ?? []).map(({ gate }) => (
+          <li key={gate} className="grid grid-cols-2 gap-3" aria-label={gateTitle(gate)}>
             <Side gate={gate} own={x} other={y} />
             <Side gate={gate} own={y} other={x} />
           </li>
@@ -79,7 +79,7 @@ function Choice({ label, value, all, onChange }: ChoiceProps) {
 }
 
 interface SideProps {
-  readonly gate: (typeof GATES)[number];
+  readonly gate: GateName;
   readonly own: Report | null;
   readonly other: Report | null;
 }
@@ -97,7 +97,7 @@ function Side({ gate, own, other }: SideProps) {
       className={`min-w-0 rounded-xl border px-3 py-2 ${washOf(mine.status)} ${better ? 'border-2 border-accent' : 'border-rule'}`}
     >
       <p className="flex items-center gap-2 font-semibold">
-        <StatusMark status={mine.status} size={18} /> {GATE_TITLES[gate]}
+        <StatusMark status={mine.status} size={18} /> {gateTitle(gate)}
         {better && <span className="ml-auto whitespace-nowrap text-accent text-xs desk:text-sm">more margin</span>}
       </p>
       <MarginBar margin={mine.margin} status={mine.status} />

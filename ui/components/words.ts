@@ -1,13 +1,10 @@
 import { catalogue } from '@/catalogue';
-import { GATE_NAMES, lower } from '@/core/format';
-import { GATES, type GateName } from '@/core/gates';
+import { capital, lower } from '@/core/format';
+import type { GateName } from '@/core/gates';
 import type { Absence } from '@/core/host';
 import { type AppClass, appIn, appsOf, classIn, type Part, type PartClass, type Setup } from '@/core/model';
 
-const ofGates = (what: 'title' | 'question'): Readonly<Record<GateName, string>> =>
-  Object.fromEntries(GATES.map((g) => [g, GATE_NAMES[g][what]])) as Record<GateName, string>;
-export const GATE_TITLES = ofGates('title');
-export const GATE_QUESTIONS = ofGates('question');
+export const gateTitle = (gate: GateName): string => capital(gate);
 
 export const classOf = (part: Part): PartClass => classIn(catalogue, part.class);
 export const partName = (part: Part): string =>
@@ -39,7 +36,7 @@ export const outcomeText = (
 ): string =>
   [
     ...(mend.account ? [mend.account] : []),
-    mend.leaves.length === 0 ? 'then all gates pass' : `leaves ${mend.leaves.map((g) => GATE_TITLES[g]).join(', ')}`,
+    mend.leaves.length === 0 ? 'then all gates pass' : `leaves ${mend.leaves.map((g) => gateTitle(g)).join(', ')}`,
     mend.buys ? `to buy, about ${money(mend.cost)}` : 'nothing to buy',
   ].join(' · ');
 

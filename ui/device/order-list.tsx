@@ -5,7 +5,7 @@ import { itemAt } from '@/core/algorithms';
 import type { Verdict } from '@/core/gates';
 import { partIn, type Setup } from '@/core/model';
 import { type Act, careOf, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
-import { appOf, Button, classOf, GATE_TITLES, nameIn } from '../components';
+import { appOf, Button, classOf, gateTitle, nameIn } from '../components';
 
 interface Props {
   readonly setup: Setup;
@@ -54,7 +54,7 @@ export function OrderList({ setup, state, order, verdicts, done, onDo, onAll }: 
           </h2>
           {order && failing.length > 0 && (
             <p className="text-fail text-sm">
-              {failing.map((g) => GATE_TITLES[g]).join(', ')} {failing.length === 1 ? 'fails' : 'fail'} as it is drawn:
+              {failing.map((g) => gateTitle(g)).join(', ')} {failing.length === 1 ? 'fails' : 'fail'} as it is drawn:
               fix that first.
             </p>
           )}

@@ -1,6 +1,6 @@
 'use client';
 import type { Report } from '@/core/assess';
-import { Button, GATE_TITLES, StatusMark } from '../components';
+import { Button, gateTitle, StatusMark } from '../components';
 
 /** The gates that the device decides. */
 const DECIDED = ['seen', 'wired', 'heard'] as const;
@@ -33,7 +33,7 @@ export function Verdicts({ report, open, onKeep }: Props) {
                 <li key={gate} className="flex items-start gap-2 leading-snug">
                   <StatusMark status={v.status} />
                   <span>
-                    <b>{GATE_TITLES[gate]}</b> {v.sentence}
+                    <b>{gateTitle(gate)}</b> {v.sentence}
                   </span>
                 </li>
               );

@@ -4,7 +4,7 @@ import { catalogue } from '@/catalogue';
 import { figure, signed } from '@/core/format';
 import { classIn } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { GATE_TITLES, lower, partName, StatusMark, useMoney } from '../components';
+import { gateTitle, lower, partName, StatusMark, useMoney } from '../components';
 import { letterOf } from './letter';
 
 interface Props {
@@ -92,7 +92,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
           <dt>weakest</dt>
           <dd className="flex items-center justify-end gap-1.5 font-semibold text-ink">
             <StatusMark status={weakest.status} size={16} />
-            {GATE_TITLES[weakest.gate]}
+            {gateTitle(weakest.gate)}
             <span className="font-mono">{weakest.margin === null ? '?' : signed(weakest.margin, 1)}</span>
           </dd>
           <dt>signal to noise</dt>

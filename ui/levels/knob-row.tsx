@@ -2,7 +2,7 @@
 import type { KnobPlace, KnobWindow } from '@/core/levels';
 import type { Setup } from '@/core/model';
 import { type Part, turnKnob } from '@/core/model';
-import { classOf, GATE_TITLES, PartIcon, partName, StatusMark } from '../components';
+import { classOf, gateTitle, PartIcon, partName, StatusMark } from '../components';
 import { Knob, positionText } from '../setup';
 import { LAW_WORDS } from './law';
 import { type Mark, Track } from './track';
@@ -61,7 +61,7 @@ export function KnobRow({ setup, place, window: range, marks, first, onTurn, onD
               <span className="flex items-start gap-1.5 text-fail">
                 <StatusMark status="fail" size={16} />
                 <span>
-                  {GATE_TITLES[edge.gate]} fails here
+                  {gateTitle(edge.gate)} fails here
                   {range?.holds
                     ? `: keep it from ${positionText(knob, range.holds[0])} to ${positionText(knob, range.holds[1])}.`
                     : ' wherever this knob stands; something else must change first.'}
@@ -69,9 +69,9 @@ export function KnobRow({ setup, place, window: range, marks, first, onTurn, onD
               </span>
             ) : (
               <span className="flex justify-between gap-3 text-soft">
-                <span>{range?.below ? `lower: ${GATE_TITLES[range.below.gate]} fails` : ''}</span>
+                <span>{range?.below ? `lower: ${gateTitle(range.below.gate)} fails` : ''}</span>
                 <span>{range?.matters === false ? 'changes no gate' : ''}</span>
-                <span>{range?.above ? `higher: ${GATE_TITLES[range.above.gate]} fails` : ''}</span>
+                <span>{range?.above ? `higher: ${gateTitle(range.above.gate)} fails` : ''}</span>
               </span>
             )}
           </p>

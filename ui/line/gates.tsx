@@ -1,7 +1,7 @@
 'use client';
 import type { Report } from '@/core/assess';
 import type { GateName } from '@/core/gates';
-import { GATE_QUESTIONS, GATE_TITLES, MarginBar, StatusMark, washOf } from '../components';
+import { gateTitle, MarginBar, StatusMark, washOf } from '../components';
 
 interface Props {
   readonly report: Report;
@@ -19,14 +19,14 @@ export function Gates({ report, chosen, onChoose }: Props) {
             <button
               type="button"
               aria-pressed={chosen === v.gate}
-              title={GATE_QUESTIONS[v.gate]}
+              title={v.asks}
               onClick={() => onChoose(v.gate)}
               className={`flex w-full flex-col items-center gap-0.5 rounded-lg border-2 px-1 py-1.5 desk:flex-row desk:py-0.5 desk:gap-3 desk:px-3 ${washOf(v.status)} ${
                 chosen === v.gate ? 'border-accent' : 'border-transparent hover:border-rule'
               }`}
             >
               <StatusMark status={v.status} size={22} />
-              <span className="font-semibold desk:w-20 desk:text-left">{GATE_TITLES[v.gate]}</span>
+              <span className="font-semibold desk:w-20 desk:text-left">{gateTitle(v.gate)}</span>
               <span className="hidden min-w-0 flex-1 desk:block">
                 <span className="block truncate text-right font-mono text-sm">{v.brief}</span>
                 <MarginBar margin={v.margin} status={v.status} />

@@ -1,8 +1,9 @@
 'use client';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import type { Report } from '@/core/assess';
 import { headline } from '@/core/cause';
-import { GATES } from '@/core/gates';
+import type { GateName } from '@/core/gates';
 import { type Setup, writeDocument } from '@/core/model';
 import { Button, useDrawer, useMends, useQuieter, useReport } from '../components';
 import { jobSentence } from '../job';
@@ -29,8 +30,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const judgement = useReport(setup);
   // Other screens lead to one gate by the address.
   const asked = useSearchParams().get('gate');
-  const gate = GATES.find((g) => g === asked);
-  const [focus, setFocus] = useState<Focus | null>(gate ? { on: 'gate', gate } : null);
+  const [focus, setFocus] = useState<Focus | null>(asked ? { on: 'gate', gate: asked as GateName } : null);
   const panel = useRef<HTMLDivElement>(null);
   const glass = useRef<HTMLDivElement>(null);
   // On a phone what is looked at stands above the row: it comes to the eye, not the eye to it. On a desk it is in sight.
@@ -65,7 +65,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
     );
   }
   if (!report || shown.id !== setup.id) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
-  const present = focus && exists(focus, shown) ? focus : null;
+  const present = focus && exists(focus, shown, report) ? focus : null;
   const first = headline(report.verdicts, standing.causes);
   const now: Focus = present ?? { on: 'gate', gate: first.gate ?? report.weakest };
   const layout = layOut(shown, report);
@@ -155,7 +155,8 @@ function Sheet({ kept }: { readonly kept: Setup }) {
 }
 
 /** After undo or a swap, what was looked at may be gone. */
-function exists(focus: Focus, setup: Setup): boolean {
+function exists(focus: Focus, setup: Setup, report: Report): boolean {
+  if (focus.on === 'gate') return report.verdicts.some((v) => v.gate === focus.gate);
   if (focus.on === 'part') return setup.parts.some((p) => p.id === focus.id);
   if (focus.on === 'joint') return setup.joints.some((j) => j.id === focus.id);
   return true;

@@ -1,10 +1,9 @@
 'use client';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
-import { GATES } from '@/core/gates';
 import { classIn, type Setup } from '@/core/model';
 import type { Swap } from '@/core/plan';
-import { GATE_TITLES, StatusMark, useMoney } from '../components';
+import { gateTitle, StatusMark, useMoney } from '../components';
 
 interface Props {
   readonly report: Report;
@@ -20,7 +19,7 @@ export function SwapList({ report, swaps, onSwap }: Props) {
   return (
     <ul className="flex flex-col gap-1">
       {swaps.map((s) => {
-        const changed = GATES.filter((g) => s.gates[g] !== report.verdicts.find((v) => v.gate === g)!.status);
+        const changed = report.verdicts.flatMap((v) => (s.gates[v.gate] === v.status ? [] : [v.gate]));
         const name = classIn(catalogue, s.classId).name;
         return (
           <li key={s.classId}>
@@ -39,7 +38,7 @@ export function SwapList({ report, swaps, onSwap }: Props) {
                 {changed.length === 0 && <span className="text-soft">the gates stay as they are</span>}
                 {changed.map((g) => (
                   <span key={g} className="inline-flex items-center gap-1">
-                    <StatusMark status={s.gates[g]} size={15} /> {GATE_TITLES[g]}
+                    <StatusMark status={s.gates[g]} size={15} /> {gateTitle(g)}
                   </span>
                 ))}
               </span>

@@ -5,7 +5,7 @@ import type { GateName, Status } from '@/core/gates';
 import type { Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
 import type { Quieter } from '@/core/plan';
-import { GATE_QUESTIONS, GATE_TITLES, outcomeText, StatusMark, useMoney } from '../components';
+import { gateTitle, outcomeText, StatusMark, useMoney } from '../components';
 
 interface Props {
   readonly report: Report;
@@ -48,18 +48,18 @@ export function GateCard({
   const offered = headed && fails ? mends.slice(1) : mends;
   return (
     <section
-      aria-label={`${GATE_TITLES[gate]} gate`}
+      aria-label={`${gateTitle(gate)} gate`}
       className={`rounded-xl border bg-card p-4 ${EDGES[verdict.status]}`}
     >
       <h2 className="flex items-center gap-2 font-bold">
         <StatusMark status={verdict.status} />
-        {GATE_TITLES[gate]}
+        {gateTitle(gate)}
       </h2>
       <p className="mt-1">
-        {verdict.status === 'pass' ? <span className="text-soft">{GATE_QUESTIONS[gate]} </span> : null}
+        {verdict.status === 'pass' ? <span className="text-soft">{verdict.asks} </span> : null}
         {cause ? (
           <>
-            {from !== undefined && from !== gate && `Follows from ${GATE_TITLES[from]}: `}
+            {from !== undefined && from !== gate && `Follows from ${gateTitle(from)}: `}
             <b>{cause.sentence}</b> {verdict.sentence}
           </>
         ) : (

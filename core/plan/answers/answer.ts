@@ -1,5 +1,5 @@
 import { itemAt } from '../../algorithms';
-import { GATE_NAMES, listText, moneyText, type PlanMessage, planMessage, sayPlan } from '../../format';
+import { capital, listText, moneyText, type PlanMessage, planMessage, sayPlan } from '../../format';
 import type { Verdict } from '../../gates';
 import type { Job, Part, Setup } from '../../model';
 import { LOSS, type Rate } from '../stock';
@@ -91,7 +91,7 @@ function reason(job: Job, a: Answer, best: Answer, currency: string | undefined)
   );
 }
 
-const title = (v: Verdict): string => GATE_NAMES[v.gate].title;
+const title = (v: Verdict): string => capital(v.gate);
 
 const dearer = (a: Answer, best: Answer, currency: string | undefined): PlanMessage | null =>
   a.cost > best.cost ? planMessage('lost.money', { more: moneyText(a.cost - best.cost, currency) }) : null;
