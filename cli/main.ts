@@ -32,7 +32,9 @@ const USAGE = `${Object.values(USAGES)
 symplex COMMAND --help   the same for one command
 
 FILE is a *.setup.json (check, levels, spice) or *.job.json (plan, kit) or a WAV (take); - reads standard input.
-Exit: 0 all gates (of a take: all findings) pass or caution, 1 some fails, no chain or kit is found or no voice arrives, 2 bad input, 3 a fault of the program itself.
+Exit: 0 all gates (of a take: all findings) pass or caution,
+  1 some fails, no chain or kit is found, or no voice arrives,
+  2 bad input, 3 a fault of the program itself.
 `;
 
 const OF_SETUPS = { levels: levelsCommand, spice: spiceCommand } as const;

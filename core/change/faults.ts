@@ -22,7 +22,7 @@ export type FaultKind =
   | 'dirty contacts'
   | 'wrong socket'
   | 'plugs exchanged'
-  | 'lead back to front'
+  | 'cable back to front'
   | 'unplugged'
   | 'switch'
   | 'knob closed'
@@ -69,7 +69,7 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
   }
   for (const change of moves(setup, catalogue)) yield { kind: 'wrong socket', change };
   for (const change of exchanges(setup, catalogue)) yield { kind: 'plugs exchanged', change };
-  for (const change of turns(setup, catalogue)) yield { kind: 'lead back to front', change };
+  for (const change of turns(setup, catalogue)) yield { kind: 'cable back to front', change };
   for (const change of switches(setup, catalogue)) yield { kind: 'switch', change };
   for (const change of knobEnds(setup, catalogue)) yield change;
   for (const change of outlets(setup, catalogue)) yield { kind: 'outlet', change };

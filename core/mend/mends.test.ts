@@ -19,7 +19,7 @@ const cautions = (setup: Setup) => assessed(setup).verdicts.filter((v) => v.stat
 const WRONG: readonly (readonly [string, Setup])[] = [
   ...demoSetups.map((s) => [s.id, s] as const),
   [
-    'a lead back to front',
+    'a cable back to front',
     sketch({
       device: 'phone-headset',
       parts: { pack: 'pack-own-mic', rx: 'receiver-mono', lead: 'lead-3-4' },
@@ -125,7 +125,7 @@ describe('the first mend is the one that a practised hand would make', () => {
     expect(ill(first(loose).setup)).toBe(0);
   });
   test.each([
-    ['a lead back to front', /^Turn the TRS to TRRS cable round/],
+    ['a cable back to front', /^Turn the TRS to TRRS cable round/],
     [
       'the wrong socket of a camera',
       /^Move Camera-top shotgun from the headphone socket to the microphone socket of Camera/,

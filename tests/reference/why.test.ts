@@ -156,7 +156,7 @@ const ROWS: readonly Row[] = [
     fix: /^Switch 48 V on at USB interface with one input$/,
   },
   {
-    name: 'a lead back to front',
+    name: 'a cable back to front',
     sketch: receiver('receiver-mono', 'lead-3-4', ['lead.b > rx.out', 'lead.a > phone-headset.socket']),
     at: { part: 'lead' },
     says: /cable is the wrong way round: Voice 1 does not arrive.*one cause/,

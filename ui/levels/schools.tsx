@@ -113,7 +113,7 @@ function why(setup: Setup, { winner, snrGainDb, spareGainDb }: Contest, hot: Set
   const spare = figure(Math.abs(spareGainDb));
   if (winner === 'either') return 'Both schools come to the same here: no knob decides between noise and room.';
   if (winner === 'source hot' && snrGainDb >= 1) {
-    return `Source hot wins by ${figure(snrGainDb)} dB over noise: with the source low most noise comes from ${noisy(low)}, and gain before it lifts the voice out of that. It costs ${spare} dB of headroom before something clips.`;
+    return `Source hot wins by ${figure(snrGainDb)} dB over noise: with the source low, most noise comes from ${noisy(low)}. Gain before it lifts the voice out of that. It costs ${spare} dB of headroom before something clips.`;
   }
   if (winner === 'device hot' && !hot.over) {
     return `Source low wins here: noise comes from ${noisy(hot)} either way, so nothing is lost, and there are ${spare} dB more before something clips.`;

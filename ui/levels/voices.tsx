@@ -63,7 +63,7 @@ export function Voices({ setup, voices }: { readonly setup: Setup; readonly voic
                   ))}
               </svg>
             ) : (
-              <p className="text-fail">{v.name} does not arrive: mend Wired on the line first.</p>
+              <p className="text-fail">{v.name} does not arrive: put Wired right on Line first.</p>
             )}
             {v.loudestSpl !== null && <p className="text-soft text-sm">{spoken(setup, v)}</p>}
           </div>
