@@ -59,5 +59,5 @@ export function mustAssess(setup: Setup, catalogue: Catalogue, options: AssessOp
 export function weakestOf(verdicts: readonly Verdict[]): Verdict {
   const failing = verdicts.filter((v) => v.status === 'fail');
   const known = failing.length > 0 ? failing : verdicts.filter((v) => v.margin !== null);
-  return known.reduce((w, v) => ((v.margin ?? 0) < (w.margin ?? 0) ? v : w), itemAt(known, 0) ?? itemAt(verdicts, 0));
+  return known.reduce((w, v) => ((v.margin ?? 0) < (w.margin ?? 0) ? v : w), known[0] ?? itemAt(verdicts, 0));
 }

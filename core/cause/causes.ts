@@ -189,11 +189,12 @@ function causeOf(
     common.parts.length + common.joints.length > 0 ? undefined : secondOf(setup, catalogue, change, rivals, before);
   const sentence = sayCause(setup, catalogue, second ? [change, second] : [change], explained);
   const joint = common.joints[0] ?? own.joints[0];
+  const part = common.parts[0] ?? own.parts[0];
   return {
     faults: explained.map(({ gate, topic }) => ({ gate, topic })),
     changes: [change],
     sentence,
-    part: itemAt(common.parts, 0) ?? itemAt(own.parts, 0),
+    ...(part === undefined ? {} : { part }),
     ...(joint === undefined ? {} : { joint }),
   };
 }

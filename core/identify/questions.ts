@@ -65,7 +65,7 @@ export const QUESTIONS: readonly Question[] = [
       lock: '3.5 mm with a screw ring',
     },
     of: (c) => {
-      const found = new Set(c.ports.map(plug).flatMap((m) => (m ? [itemAt(m, 3) ? 'lock' : itemAt(m, 1)] : [])));
+      const found = new Set(c.ports.map(plug).flatMap((m) => (m ? [m[3] ? 'lock' : itemAt(m, 1)] : [])));
       if (found.has('lock')) return 'lock';
       return found.size === 0 ? 'none' : found.size > 1 ? 'both' : itemAt([...found], 0);
     },

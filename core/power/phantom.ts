@@ -57,7 +57,7 @@ export function phantomFeeds(compiled: Compiled, op: OperatingPoint): readonly P
     if (!givers.has(giver.part.id) || hot === undefined || screen === undefined) return [];
     const plugIsGiver = (mating.plugIs === 'a') === (giver === a);
     const touch = mating.touches.findIndex((t) => (plugIsGiver ? t.plug : t.socket) === screen);
-    const ohm = compiled.touchOhm.get(itemAt(touchNames, touch));
+    const ohm = touch < 0 ? undefined : compiled.touchOhm.get(itemAt(touchNames, touch));
     if (ohm === undefined) return [];
     const at = (side: typeof a, contact: string) => contactNode(side.part.id, side.port.id, contact);
     const volt = op.solution.between(at(giver, hot), at(giver, screen)).re;

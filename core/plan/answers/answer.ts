@@ -1,4 +1,3 @@
-import { itemAt } from '../../algorithms';
 import { capital, listText, moneyText, type PlanMessage, planMessage, sayPlan } from '../../format';
 import type { Verdict } from '../../gates';
 import type { Job, Part, Setup } from '../../model';
@@ -62,7 +61,8 @@ export const samePieces = (a: Answer, b: Answer): boolean =>
   a.setup.parts.every((p, i) => b.setup.parts[i]?.class === p.class);
 
 const withReasons = (job: Job, answers: readonly Answer[], currency: string | undefined): readonly Answer[] => {
-  const a = itemAt(answers, 0);
+  const a = answers[0];
+  if (!a) return answers;
   return answers.map((answer) =>
     answer === a
       ? answer

@@ -1,5 +1,4 @@
 import { csvFormatRows } from 'd3-dsv';
-import { itemAt } from '../../algorithms';
 import { connectorNamed, describeConnector } from '../../connectors';
 import { figure } from '../../format';
 import { type Catalogue, classIn, type Drawer, type PartClass, type PortSpec } from '../../model';
@@ -87,5 +86,5 @@ function checks(c: PartClass): readonly string[] {
 /** Insulating rings on a concentric plug: one fewer than it has poles. */
 function ringsOf(connector: string): readonly string[] {
   const poles = /^plug-[\d.]+-(\d)/.exec(connector)?.[1];
-  return poles ? [itemAt(['', '', 'one', 'two', 'three'], Number(poles))] : [];
+  return [['one', 'two', 'three'][Number(poles) - 2] ?? []].flat();
 }
