@@ -3,7 +3,7 @@ import { mustAssess } from '@/core/assess';
 import { figure } from '@/core/format';
 import { nameOf } from '@/core/gates';
 import { type Levels, levelsOf, USUAL_WISH } from '@/core/levels';
-import type { Setup } from '@/core/model';
+import type { PartId, Setup } from '@/core/model';
 import { FAILED, PASSED, printable } from './outcome';
 
 /** `symplex levels`: where every gain may stand, the best setting of all and both schools, and how loud a voice may be. */
@@ -16,7 +16,7 @@ export function levelsCommand(setup: Setup, json: boolean): number {
     return schools ? PASSED : FAILED;
   }
   const { compiled } = mustAssess(setup, catalogue).readings;
-  const at = (s: Setup | undefined, part: string, knob: string): string => {
+  const at = (s: Setup | undefined, part: PartId, knob: string): string => {
     const position = s?.parts.find((p) => p.id === part)?.knobs?.[knob];
     return position === undefined ? '' : String(position);
   };

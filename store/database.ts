@@ -1,6 +1,6 @@
 import Dexie, { type DexieOptions, type EntityTable } from 'dexie';
 import { itemAt } from '@/core/algorithms';
-import type { Drawer, Job, Setup } from '@/core/model';
+import type { Drawer, Job, PartId, Setup } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 
 export interface Kept {
@@ -53,7 +53,7 @@ export interface Photo {
   readonly picture: Blob;
 }
 
-export const photoKey = (drawer: string, part: string): string => `${drawer}/${part}`;
+export const photoKey = (drawer: string, part: PartId): string => `${drawer}/${part}`;
 
 export type Database = Dexie & {
   readonly setups: EntityTable<Setup, 'id'>;

@@ -2,7 +2,7 @@ import { catalogue } from '@/catalogue';
 import { assess, mustAssess, type Report, report } from '@/core/assess';
 import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { mends, type Standing } from '@/core/mend';
-import { checkDocument, type Drawer, type Job, type Setup } from '@/core/model';
+import { checkDocument, type Drawer, type Job, type JointId, type PartId, type Setup } from '@/core/model';
 import {
   type HubPorts,
   hubPorts,
@@ -100,12 +100,12 @@ export const endpoint = {
   },
   order: (setup: Setup): PluggingOrder | null => shortestOrder(setup, catalogue),
   /** What a joint's contacts offer when it is open, and what happens on the plug's way in. */
-  closeUp(setup: Setup, joint: string): CloseUp {
+  closeUp(setup: Setup, joint: JointId): CloseUp {
     const probes = probeJoint(setup, catalogue, joint);
     return { probes: probes.ok ? probes.value : [], way: insertion(setup, catalogue, joint) };
   },
   hubPorts: (setup: Setup): readonly HubPorts[] => hubPorts(setup, catalogue),
-  swaps: (setup: Setup, part: string, drawer: Drawer | null): readonly Swap[] =>
+  swaps: (setup: Setup, part: PartId, drawer: Drawer | null): readonly Swap[] =>
     swapsFor(setup, part, drawer, catalogue),
   stop() {
     running += 1;

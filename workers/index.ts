@@ -1,7 +1,7 @@
 import { proxy } from 'comlink';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
-import type { Drawer, Job, Setup } from '@/core/model';
+import type { Drawer, Job, JointId, PartId, Setup } from '@/core/model';
 import type { HubPorts, KitProgress, KitWish, PlanProgress, Quieter, Relaxation, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
@@ -65,7 +65,7 @@ export const findUses = (jobs: readonly Job[], drawer: Drawer | null, tell: (u: 
 export const findMends = (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void): Promise<boolean> =>
   threads.mend.ask((t) => t.mends(setup, drawer, proxy(tell)));
 
-export const findSwaps = (setup: Setup, part: string, drawer: Drawer | null): Promise<readonly Swap[]> =>
+export const findSwaps = (setup: Setup, part: PartId, drawer: Drawer | null): Promise<readonly Swap[]> =>
   threads.mend.ask((t) => t.swaps(setup, part, drawer));
 
 /** Windows and settings of all knobs, as they are found. A later call ends an earlier one. */
@@ -75,7 +75,7 @@ export const findLevels = (setup: Setup, wish: Wish, tell: (l: Levels) => void):
 export const findQuieter = (setup: Setup, drawer: Drawer | null): Promise<readonly Quieter[]> =>
   threads.mend.ask((t) => t.quieter(setup, drawer));
 
-export const lookCloser = (setup: Setup, joint: string): Promise<CloseUp> =>
+export const lookCloser = (setup: Setup, joint: JointId): Promise<CloseUp> =>
   threads.mend.ask((t) => t.closeUp(setup, joint));
 
 export const tryOut = (setup: Setup, acts: readonly Act[]): Promise<Tried> =>

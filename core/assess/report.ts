@@ -1,6 +1,7 @@
 import { memo, memoBy } from '../algorithms';
 import { magnitude } from '../circuit';
 import { whyNot } from '../host';
+import type { JointId, PartId } from '../model';
 import { type LineReading, pathBetween, type Readings } from '../readings';
 import { dbu, peakDbu, roughNoiseVolt, SILENCE_DBU } from '../signal';
 import type { Assessment } from './assess';
@@ -10,7 +11,7 @@ const finite = (x: number): number | null => (Number.isFinite(x) && x > SILENCE_
 
 /** One part of a line, seen from the signal: what leaves it, or what a channel of the input gets. */
 export interface Place {
-  readonly part: string;
+  readonly part: PartId;
   /** Average and peaks of the loudest voice, dBu; null where nothing arrives. */
   readonly averageDbu: number | null;
   readonly peakDbu: number | null;
@@ -160,7 +161,7 @@ function placesOf(readings: Readings, line: LineReading): readonly Place[] {
 }
 
 /** Noise across the contacts where the voice is loudest: only told, never judged, so that judging need not wait for it. */
-const noiseAtJoint = ({ compiled, circuit, responses, joints }: Readings, joint: string): number =>
+const noiseAtJoint = ({ compiled, circuit, responses, joints }: Readings, joint: JointId): number =>
   noiseOnce(joints)(joint, () => {
     const across = joints.get(joint)!.across;
     return across ? dbu(roughNoiseVolt(compiled, circuit, responses, across)) : SILENCE_DBU;
@@ -169,7 +170,7 @@ const noiseAtJoint = ({ compiled, circuit, responses, joints }: Readings, joint:
 /** Lines share joints, and so do devices: each joint's noise is worked out once for one set of readings. */
 const noiseOnce = memo((_: Readings['joints']) =>
   memoBy(
-    (joint: string, _make: () => number) => joint,
+    (joint: JointId, _make: () => number) => joint,
     (_joint, make) => make(),
   ),
 );

@@ -1,7 +1,7 @@
 import { itemAt } from '../algorithms';
 import { type Assessment, assess } from '../assess';
 import { apply, type Change, effortS, type Touched, touched } from '../change';
-import { type Catalogue, classOfPart, type Setup } from '../model';
+import { type Catalogue, classOfPart, type JointId, type PartId, type Setup } from '../model';
 import { rankOf } from './consequence';
 import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf, severityOf } from './effect';
 import { freeActs } from './free-acts';
@@ -17,8 +17,8 @@ export interface Cause {
   readonly changes: readonly Change[];
   /** What is wrong, and where. */
   readonly sentence: string;
-  readonly part?: string;
-  readonly joint?: string;
+  readonly part?: PartId;
+  readonly joint?: JointId;
 }
 
 /** So many causes are looked for one after another. */

@@ -25,6 +25,7 @@ import {
   knobAt,
   looseParts,
   mostChannels,
+  type PartId,
   quantity,
   type Setup,
 } from '../model';
@@ -169,7 +170,7 @@ function* closings(setup: Setup, catalogue: Catalogue): Generator<Change> {
   }
 }
 
-function gains(setup: Setup, catalogue: Catalogue): readonly { part: string; knob: KnobSpec; at: number }[] {
+function gains(setup: Setup, catalogue: Catalogue): readonly { part: PartId; knob: KnobSpec; at: number }[] {
   const loose = looseParts(setup, catalogue);
   return setup.parts.flatMap((part) => {
     if (loose.has(part.id)) return [];

@@ -1,6 +1,7 @@
 import { itemAt } from '../algorithms';
 import { firstSentence } from '../format';
 import type { Finding, GateName, Verdict } from '../gates';
+import type { JointId, PartId } from '../model';
 import type { Cause } from './causes';
 import { FIRST, rankOf } from './consequence';
 import { type Fault, keyOf } from './effect';
@@ -15,8 +16,8 @@ export interface Headline {
   readonly count: string;
   /** The gate it speaks of, and the place; null where all pass. */
   readonly gate: GateName | null;
-  readonly part?: string;
-  readonly joint?: string;
+  readonly part?: PartId;
+  readonly joint?: JointId;
 }
 
 /**

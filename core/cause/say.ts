@@ -8,8 +8,10 @@ import {
   classOfPart,
   isFader,
   isShut,
+  type JointId,
   jointIn,
   knobAt,
+  type PartId,
   type PortRef,
   partIn,
   partName,
@@ -54,9 +56,9 @@ const inside = (words: string): string =>
 
 /** "Aux 1 of Hall mixer is off": without an end, for what follows from it. */
 function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: readonly Failing[]): string {
-  const name = (part: string) => partName(setup, catalogue, part);
+  const name = (part: PartId) => partName(setup, catalogue, part);
   const hole = (ref: PortRef) => holeName(setup, catalogue, ref);
-  const at = (joint: string) => {
+  const at = (joint: JointId) => {
     const { a, b } = jointIn(setup, joint);
     return { joint: setup.joints.findIndex((j) => j.id === joint) + 1, part: name(a.part), socket: hole(b) };
   };
@@ -174,7 +176,7 @@ function measuredOf(explained: readonly Failing[]): string | null {
   return told ? firstSentence(told.finding.sentence).replace(/\.$/, '') : null;
 }
 
-function removeFault(part: string, explained: readonly Failing[]): string {
+function removeFault(part: PartId, explained: readonly Failing[]): string {
   if (explained.some((f) => f.gate === 'seen')) return causeText('takes-the-place', { part });
   return causeText(explained.some((f) => f.topic.startsWith('hum')) ? 'brings-hum' : 'in-the-way', { part });
 }

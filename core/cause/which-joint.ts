@@ -1,15 +1,15 @@
 import { type Assessment, assess } from '../assess';
 import { contactName, jointName } from '../change';
 import { nameOf, roleText } from '../gates';
-import type { Catalogue, Setup } from '../model';
+import type { Catalogue, JointId, PartId, Setup } from '../model';
 import type { LineReading, Readings } from '../readings';
 import { effectOf, type Failing, keyOf } from './effect';
 
 /** The joint at which a line ends, and how its contacts lie. */
 export interface Told {
   readonly sentence: string;
-  readonly part: string;
-  readonly joint: string;
+  readonly part: PartId;
+  readonly joint: JointId;
   /** What would pass if every contact there met its like. */
   readonly resolves: ReadonlySet<string>;
 }

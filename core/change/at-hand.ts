@@ -9,6 +9,7 @@ import {
   knobAt,
   looseParts,
   type PartClass,
+  type PartId,
   type PortRef,
   type PortSpec,
   type Session,
@@ -197,7 +198,7 @@ export function* bypasses(setup: Setup, catalogue: Catalogue): Generator<Extract
 
 /** Two leads or adapters one after the other, taken out together, where what they joined goes together. */
 export function* runBypasses(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'bypass' }>> {
-  const isBetween = (part: string) => ['lead', 'adapter'].includes(classesOf(setup, catalogue).get(part)!.kind);
+  const isBetween = (part: PartId) => ['lead', 'adapter'].includes(classesOf(setup, catalogue).get(part)!.kind);
   for (const { a, b } of setup.joints) {
     if (!isBetween(a.part) || !isBetween(b.part)) continue;
     const change = { do: 'bypass', part: a.part, through: b.part } as const;
@@ -244,7 +245,7 @@ const far = (j: Joint, side: Side): PortRef => (side === 'a' ? j.b : j.a);
 /** Keyed and concentric plugs say so by their names; what joins two plugs is a socket. */
 const isPlugged = (connector: string): boolean => /plug/.test(connector);
 
-const hasTwoPorts = (setup: Setup, catalogue: Catalogue, part: string): boolean =>
+const hasTwoPorts = (setup: Setup, catalogue: Catalogue, part: PartId): boolean =>
   classOfPart(setup, catalogue, part).ports.length === 2;
 
 /** Two plugs that are alike in shape and use: exchanged, nothing would be another. */

@@ -9,6 +9,8 @@ import {
   isFader,
   knobAt,
   type PartClass,
+  type PartId,
+  type PortId,
   type Setup,
 } from '../model';
 import { exchanges, moves, outlets, switches, turns } from './at-hand';
@@ -81,7 +83,7 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
   for (const change of impostors(setup, catalogue)) yield { kind: 'another part', change };
 }
 
-const portSpec = (setup: Setup, catalogue: Catalogue, part: string, port: string) =>
+const portSpec = (setup: Setup, catalogue: Catalogue, part: PartId, port: PortId) =>
   classOfPart(setup, catalogue, part).ports.find((p) => p.id === port)!;
 
 function* knobEnds(setup: Setup, catalogue: Catalogue): Generator<Fault> {

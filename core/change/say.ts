@@ -11,6 +11,7 @@ import {
   jointIn,
   type KnobSpec,
   knobAt,
+  type PartId,
   type PortRef,
   partIn,
   partName,
@@ -22,9 +23,9 @@ import type { Change, End, SessionChange } from './change';
 
 /** What is to be done, in the words of somebody who stands beside it: "Turn the lead round". */
 export function say(setup: Setup, catalogue: Catalogue, change: Change): string {
-  const name = (part: string) => partName(setup, catalogue, part);
+  const name = (part: PartId) => partName(setup, catalogue, part);
   const at = () => ('joint' in change && typeof change.joint === 'string' ? jointNumber(setup, change.joint) : null);
-  const hasCells = (part: string) => classOfPart(setup, catalogue, part).cells !== undefined;
+  const hasCells = (part: PartId) => classOfPart(setup, catalogue, part).cells !== undefined;
   switch (change.do) {
     case 'seat':
       return change.outMm > 0
@@ -211,7 +212,7 @@ export const positionName = (knob: KnobSpec, at: number): string =>
       ? decibels(at)
       : (knob.positions?.[at - knob.min] ?? String(at));
 
-function turnWords(knob: KnobSpec, from: number, to: number, part: string): string {
+function turnWords(knob: KnobSpec, from: number, to: number, part: PartId): string {
   const about = { knob: knob.label, part };
   if (isFader(knob) && to === knob.min) return actText('knob.off', about);
   const word = positionName(knob, to);
@@ -221,7 +222,7 @@ function turnWords(knob: KnobSpec, from: number, to: number, part: string): stri
 
 /** What is done at the device, in words: by what it is set to, null being as the careful do it. */
 const SESSION_WORDS: {
-  readonly [K in keyof Session]-?: (value: Session[K] | null, app: string, name: (part: string) => string) => string;
+  readonly [K in keyof Session]-?: (value: Session[K] | null, app: string, name: (part: PartId) => string) => string;
 } = {
   openedAfter: (v, app) => actText(v === null ? 'session.reopen' : 'session.open-first', { app }),
   answer: (v) => actText(v === 'headphones' ? 'session.answer-headphones' : 'session.answer-mic', {}),
@@ -238,7 +239,7 @@ const SESSION_WORDS: {
 
 function sessionWords(setup: Setup, catalogue: Catalogue, set: SessionChange): string {
   const app = appIn(catalogue, setup.job.app).name;
-  const name = (part: string) => partName(setup, catalogue, part);
+  const name = (part: PartId) => partName(setup, catalogue, part);
   const keys = Object.keys(set) as (keyof Session)[];
   return keys
     .map((key) =>

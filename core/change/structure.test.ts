@@ -4,7 +4,7 @@ import { demoSetups } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { mustAssess } from '../assess';
-import { checkDocument, type Setup } from '../model';
+import { checkDocument, newPart, type Setup } from '../model';
 import { freePorts, plugIn, takeOut } from '.';
 
 const classes = [...catalogue.parts.values()].filter((c) => c.kind !== 'unknown');
@@ -26,7 +26,7 @@ test('whatever is plugged in and taken out, the setup stays a good document that
           const c = itemAt(classes, a.what);
           const next =
             holes.length > 0
-              ? plugIn(setup, catalogue, itemAt(holes, a.hole % holes.length), { id: c.id, class: c.id }, 'studio')
+              ? plugIn(setup, catalogue, itemAt(holes, a.hole % holes.length), newPart(c), 'studio')
               : null;
           if (next) grown += 1;
           setup = next ?? setup;

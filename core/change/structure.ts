@@ -9,11 +9,13 @@ import {
   hostsOf,
   isGiven,
   type Joint,
+  type JointId,
   jointIn,
   mostChannels,
   onDevice,
   type Part,
   type PartClass,
+  type PartId,
   type PortSpec,
   partIn,
   quantity,
@@ -34,7 +36,7 @@ export const freshJointId = (setup: Setup): string =>
     'j',
   );
 
-const classOf = (setup: Setup, catalogue: Catalogue, part: string): PartClass => classOfPart(setup, catalogue, part);
+const classOf = (setup: Setup, catalogue: Catalogue, part: PartId): PartClass => classOfPart(setup, catalogue, part);
 
 const portOf = (setup: Setup, catalogue: Catalogue, ref: Joint['a']): PortSpec =>
   classOf(setup, catalogue, ref.part).ports.find((p) => p.id === ref.port)!;
@@ -43,7 +45,7 @@ const portOf = (setup: Setup, catalogue: Catalogue, ref: Joint['a']): PortSpec =
  * Put another part in a part's place, every joint kept.
  * @returns null when the new one has no port for some joint, or cannot take over the microphone's or device's work.
  */
-export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: Part): Setup | null {
+export function swapPart(setup: Setup, catalogue: Catalogue, part: PartId, by: Part): Setup | null {
   const newClass = classIn(catalogue, by.class);
   const oldClass = classOf(setup, catalogue, part);
   if (Boolean(newClass.host) !== Boolean(oldClass.host)) return null;
@@ -84,7 +86,7 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: string, by: P
 const outOf = (partClass: PartClass, { was: _, ...source }: Source): Source => ({ ...source, from: partClass.id });
 
 /** The job with another device in the place of one of its hosts. */
-function withHost(setup: Setup, catalogue: Catalogue, part: string, device: string): Setup['job'] {
+function withHost(setup: Setup, catalogue: Catalogue, part: PartId, device: string): Setup['job'] {
   const { job } = setup;
   const at = hostsOf(setup, catalogue)!.findIndex((h) => h.part.id === part);
   if (at === 0) return onDevice(job, device);
@@ -96,7 +98,7 @@ const sameDuty = (a: PortSpec, b: PortSpec): boolean =>
   a.flow === b.flow || a.flow === 'through' || b.flow === 'through';
 
 /** Put a part into a joint: a to one of its ports, b to another. Null when it does not go in there. */
-export function insertPart(setup: Setup, catalogue: Catalogue, jointId: string, by: Part): Setup | null {
+export function insertPart(setup: Setup, catalogue: Catalogue, jointId: JointId, by: Part): Setup | null {
   const at = setup.joints.findIndex((j) => j.id === jointId);
   const joint = itemAt(setup.joints, at);
   const a = portOf(setup, catalogue, joint.a);
@@ -127,7 +129,7 @@ export function insertPart(setup: Setup, catalogue: Catalogue, jointId: string, 
 }
 
 /** Ports of a setup that nothing is plugged into. */
-export function freePorts(setup: Setup, catalogue: Catalogue): { readonly part: string; readonly port: PortSpec }[] {
+export function freePorts(setup: Setup, catalogue: Catalogue): { readonly part: PartId; readonly port: PortSpec }[] {
   const taken = new Set(setup.joints.flatMap((j) => [`${j.a.part}.${j.a.port}`, `${j.b.part}.${j.b.port}`]));
   return setup.parts.flatMap((part) =>
     classIn(catalogue, part.class)
@@ -140,7 +142,7 @@ export function freePorts(setup: Setup, catalogue: Catalogue): { readonly part: 
 export function attachPart(
   setup: Setup,
   catalogue: Catalogue,
-  to: { readonly part: string; readonly port: PortSpec },
+  to: { readonly part: PartId; readonly port: PortSpec },
   by: Part,
 ): Setup | null {
   const port = classIn(catalogue, by.class).ports.find((p) => portsFit(p, to.port));
@@ -165,7 +167,7 @@ export function attachPart(
 export function plugIn(
   setup: Setup,
   catalogue: Catalogue,
-  to: { readonly part: string; readonly port: PortSpec },
+  to: { readonly part: PartId; readonly port: PortSpec },
   by: Part,
   app: string,
 ): Setup | null {
@@ -211,7 +213,7 @@ export function wiredSource(partClass: PartClass, others: readonly Source[]): So
 }
 
 /** Take a part out, with its joints and what it heard. The job's own device stays: null for that. */
-export function takeOut(setup: Setup, catalogue: Catalogue, part: string): Setup | null {
+export function takeOut(setup: Setup, catalogue: Catalogue, part: PartId): Setup | null {
   const hosts = hostsOf(setup, catalogue)!;
   const host = hosts.findIndex((h) => h.part.id === part);
   if (host === 0) return null;
@@ -255,13 +257,13 @@ function tidy(catalogue: Catalogue, { swaps, arrivals, session, ...rest }: Setup
 
 /** Another hole of the same part that a plug would go into as well, free now, and the setup with it there. */
 export interface OtherHole {
-  readonly part: string;
+  readonly part: PartId;
   readonly port: PortSpec;
   readonly setup: Setup;
 }
 
 /** The other holes that a joint's plug could be in: the wrong one is as easily found by the hand as the right one. */
-export function otherHoles(setup: Setup, catalogue: Catalogue, jointId: string): readonly OtherHole[] {
+export function otherHoles(setup: Setup, catalogue: Catalogue, jointId: JointId): readonly OtherHole[] {
   const joint = jointIn(setup, jointId);
   return (['a', 'b'] as const).flatMap((side) => {
     const far = portOf(setup, catalogue, joint[side === 'a' ? 'b' : 'a']);

@@ -1,5 +1,5 @@
 import { pairOf } from '../algorithms';
-import type { Setup } from '../model';
+import type { PartId, Setup } from '../model';
 import type { Change } from './change';
 
 /** Where an act takes place: parts and joints of the setup before it. */
@@ -14,7 +14,7 @@ export function touched(setup: Setup, change: Change): Touched {
     const j = setup.joints.find((x) => x.id === id);
     return { joints: j ? [id] : [], parts: j ? [j.a.part, j.b.part] : [] };
   };
-  const at = (part: string): Touched => ({
+  const at = (part: PartId): Touched => ({
     parts: [part],
     joints: setup.joints.filter((j) => j.a.part === part || j.b.part === part).map((j) => j.id),
   });

@@ -5,6 +5,7 @@ export {
   type ElementKind,
   fail,
   type Netlist,
+  type NodeName,
   nodesOf,
   ok,
   type Result,

@@ -1,6 +1,9 @@
 /** The reference node of every netlist. */
 export const GROUND = '0';
 
+/** The name of a node: a plain string passes as one, the id of something else does not. */
+export type NodeName = string & { readonly idOf?: 'node' };
+
 interface Named {
   readonly name: string;
 }
@@ -12,14 +15,14 @@ interface Drive {
 }
 
 interface TwoTerminal extends Named {
-  readonly a: string;
-  readonly b: string;
+  readonly a: NodeName;
+  readonly b: NodeName;
 }
 
 /** Output from p to n, as in SPICE: current flows inside the source from p to n. */
 interface Port extends Named {
-  readonly p: string;
-  readonly n: string;
+  readonly p: NodeName;
+  readonly n: NodeName;
 }
 
 export type Element =
@@ -28,21 +31,21 @@ export type Element =
   | (TwoTerminal & { readonly kind: 'inductor'; readonly henry: number })
   | (Port & Drive & { readonly kind: 'voltage' })
   | (Port & Drive & { readonly kind: 'current' })
-  | (Port & { readonly kind: 'vcvs'; readonly cp: string; readonly cn: string; readonly gain: number })
-  | (Port & { readonly kind: 'vccs'; readonly cp: string; readonly cn: string; readonly siemens: number })
+  | (Port & { readonly kind: 'vcvs'; readonly cp: NodeName; readonly cn: NodeName; readonly gain: number })
+  | (Port & { readonly kind: 'vccs'; readonly cp: NodeName; readonly cn: NodeName; readonly siemens: number })
   | (Port & { readonly kind: 'cccs'; readonly control: string; readonly gain: number })
   | (Port & { readonly kind: 'ccvs'; readonly control: string; readonly ohm: number })
   /** Ideal, v(p1,n1) = turns * v(p2,n2); passes DC as mathematics does, so give a real one its inductance. */
   | (Named & {
       readonly kind: 'transformer';
-      readonly p1: string;
-      readonly n1: string;
-      readonly p2: string;
-      readonly n2: string;
+      readonly p1: NodeName;
+      readonly n1: NodeName;
+      readonly p2: NodeName;
+      readonly n2: NodeName;
       readonly turns: number;
     })
   /** Ideal amplifier: no input current, v(inP) = v(inN), whatever current it takes at out (returned at ground). */
-  | (Named & { readonly kind: 'amplifier'; readonly inP: string; readonly inN: string; readonly out: string });
+  | (Named & { readonly kind: 'amplifier'; readonly inP: NodeName; readonly inN: NodeName; readonly out: NodeName });
 
 export type ElementKind = Element['kind'];
 
@@ -66,7 +69,7 @@ export const ok = <T>(value: T): { readonly ok: true; readonly value: T } => ({ 
 export const fail = <P>(problem: P): { readonly ok: false; readonly problem: P } => ({ ok: false, problem });
 
 /** Every node an element touches, control nodes included. */
-export function nodesOf(e: Element): readonly string[] {
+export function nodesOf(e: Element): readonly NodeName[] {
   switch (e.kind) {
     case 'resistor':
     case 'capacitor':

@@ -10,7 +10,7 @@ import {
   vector,
   WEAK_ELSEWHERE,
 } from './factor';
-import { type CircuitProblem, type Element, fail, type Netlist, ok, type Result } from './netlist';
+import { type CircuitProblem, type Element, fail, type Netlist, type NodeName, ok, type Result } from './netlist';
 import { findOrder, type PivotOrder } from './order';
 import { type Stamped, stamp } from './stamp';
 
@@ -18,8 +18,8 @@ import { type Stamped, stamp } from './stamp';
 export interface Circuit {
   readonly netlist: Netlist;
   /** A number that stands for a node in `squaredOhm` and `squaredVolt`: looked up once, used for every frequency. */
-  handle(node: string): number;
-  has(node: string): boolean;
+  handle(node: NodeName): number;
+  has(node: NodeName): boolean;
   /** Factor at a frequency; 0 is DC. The ordering of the first factorisation is reused while its pivots hold. */
   at(frequencyHz: number): Result<Solvable>;
 }
@@ -32,15 +32,15 @@ export interface Solvable {
   /** Response to the named independent sources alone, each at the amplitude given (volts or amperes). */
   solveFor(amplitudes: ReadonlyMap<string, number>): Solution;
   /** Transfer from anywhere to the voltage between two nodes: one transposed solve serves all sources. */
-  transferTo(p: string, n: string): Transfer;
+  transferTo(p: NodeName, n: NodeName): Transfer;
 }
 
 export interface Solution {
   /** Squared size of `between`, by handles: for the many levels whose phase does not matter. */
   squaredVolt(p: number, n: number): number;
   /** Volts of a node against ground. Throws for a node that is not in the netlist: that is a bug of the caller. */
-  voltage(node: string): Complex;
-  between(p: string, n: string): Complex;
+  voltage(node: NodeName): Complex;
+  between(p: NodeName, n: NodeName): Complex;
   /** Amperes through a voltage source, inductor or controlled voltage source, from p to n inside it. */
   current(element: string): Complex;
 }
@@ -103,7 +103,7 @@ function singular(stamped: Stamped, unknown: number): CircuitProblem {
   return { kind: 'singular', where, message: `The circuit has no single answer at ${where}.` };
 }
 
-function indexIn(stamped: Stamped, node: string): number {
+function indexIn(stamped: Stamped, node: NodeName): number {
   const i = stamped.nodeIndex.get(node);
   if (i === undefined) throw new Error(`no node ${node} in the netlist`);
   return i;
@@ -115,7 +115,7 @@ function solvable(
   factors: Factors,
   frequencyHz: number,
 ): Solvable {
-  const index = (node: string) => indexIn(stamped, node);
+  const index = (node: NodeName) => indexIn(stamped, node);
   const drive = (rhs: Vector, e: Element, amplitude: number) => {
     if (e.kind === 'voltage') rhs.re[stamped.branchIndex.get(e.name)!] += amplitude;
     if (e.kind === 'current') {
@@ -127,7 +127,7 @@ function solvable(
   };
   const respond = (rhs: Vector): Solution => {
     const x = solveWith(factors, rhs);
-    const voltage = (node: string): Complex => {
+    const voltage = (node: NodeName): Complex => {
       const i = index(node);
       return i < 0 ? { re: 0, im: 0 } : { re: x.re[i], im: x.im[i] };
     };

@@ -1,7 +1,17 @@
 import { itemAt, reach } from '../algorithms';
 import { type Element, nodesOf } from '../circuit';
 import { connectorNamed, contactsOf, type Mating, mate } from '../connectors';
-import { type Catalogue, classIn, hostsOf, type Joint, looseParts, type PortRef, type Setup } from '../model';
+import {
+  type Catalogue,
+  classIn,
+  hostsOf,
+  type Joint,
+  looseParts,
+  type PartId,
+  type PortId,
+  type PortRef,
+  type Setup,
+} from '../model';
 import {
   type Compiled,
   contactNode,
@@ -161,8 +171,8 @@ export function compile(
  * device's ground.
  */
 function hostFedBy(
-  part: string,
-  port: string,
+  part: PartId,
+  port: PortId,
   joints: readonly FittedJoint[],
   hosts: readonly { readonly fitted: Fitted }[],
 ): string {
@@ -180,7 +190,7 @@ function hostFedBy(
   return nearest ?? itemAt(hosts, 0).fitted.part.id;
 }
 
-const isPluggedAt = ({ a, b, mating }: FittedJoint, part: string, port: string): boolean =>
+const isPluggedAt = ({ a, b, mating }: FittedJoint, part: PartId, port: PortId): boolean =>
   mating.fits && mating.touches.length > 0 && [a, b].some((s) => s.part.id === part && s.port.id === port);
 
 /** What touches in this very joint: broken conductors touch nothing, bridged ones lie where the other lies. */

@@ -1,4 +1,4 @@
-import type { Netlist } from '../circuit';
+import type { Netlist, NodeName } from '../circuit';
 import type { Mating } from '../connectors';
 import {
   appIn,
@@ -7,6 +7,8 @@ import {
   type Joint,
   type Part,
   type PartClass,
+  type PartId,
+  type PortId,
   type PortSpec,
   type Setup,
 } from '../model';
@@ -27,11 +29,11 @@ export interface FittedJoint {
 }
 
 interface Placed {
-  readonly part: string;
+  readonly part: PartId;
   readonly id: string;
   /** Netlist nodes. */
-  readonly p: string;
-  readonly n: string;
+  readonly p: NodeName;
+  readonly n: NodeName;
 }
 
 export interface Capsule extends Placed {
@@ -51,8 +53,8 @@ export interface Capsule extends Placed {
 
 /** The steady voltage without which a microphone or amplifier is silent. */
 export interface Needs {
-  readonly p: string;
-  readonly n: string;
+  readonly p: NodeName;
+  readonly n: NodeName;
   readonly minVolt: number;
   readonly from: string;
 }
@@ -97,7 +99,7 @@ export interface Limit extends Placed {
 
 /** Mains by another way than through a microphone: a source of the netlist that is silent while voices are solved. */
 export interface Disturbance {
-  readonly part: string;
+  readonly part: PartId;
   readonly what: 'ground difference' | 'supply leakage' | 'supply noise' | 'pickup';
   readonly source: string;
   /** Capacitance through which the mains drives it; null for a difference, which is a voltage. */
@@ -109,9 +111,9 @@ export interface Disturbance {
 
 /** Where a part is tied to the mains earth: the element that carries the current there. */
 export interface Earthing {
-  readonly part: string;
+  readonly part: PartId;
   readonly element: string;
-  readonly node: string;
+  readonly node: NodeName;
   readonly earth: string;
   readonly ohm: number | null;
   readonly farad: number | null;
@@ -145,13 +147,13 @@ export interface Compiled {
   /** Resistance of each touch that is in the netlist, by its name. */
   readonly touchOhm: ReadonlyMap<string, number>;
   /** Whether a node is in the netlist: contacts that no circuit uses are not. */
-  present(node: string): boolean;
+  present(node: NodeName): boolean;
   /** The part an element of the netlist belongs to; for the metal of a joint, the part of its plug. */
   ownerOf(element: string): string;
 }
 
 /** Netlist node of a part's own node name. */
-export const nodeOf = (part: string, node: string): string => (node === 'reference' ? '0' : `${part}/${node}`);
+export const nodeOf = (part: PartId, node: string): NodeName => (node === 'reference' ? '0' : `${part}/${node}`);
 /** What stands for the reference in a second device, whose ground is its own. */
 export const OWN_REFERENCE = 'own reference';
 
@@ -172,4 +174,4 @@ export function seenFrom(compiled: Compiled, host: Compiled['hosts'][number]): C
 /** The earth of an outlet; absent is the one that is shared. No part id starts like it. */
 export const earthNode = (outlet?: string): string => (outlet === undefined ? '~earth' : `~earth ${outlet}`);
 /** Netlist node of a contact. */
-export const contactNode = (part: string, port: string, contact: string): string => `${part}/${port}.${contact}`;
+export const contactNode = (part: PartId, port: PortId, contact: string): NodeName => `${part}/${port}.${contact}`;

@@ -1,5 +1,5 @@
-import type { Element } from '../circuit';
-import { type ElementSpec, isShut, knobAt, quantity, RATED_SPL } from '../model';
+import type { Element, NodeName } from '../circuit';
+import { type ElementSpec, isShut, knobAt, type PartId, type PortId, quantity, RATED_SPL } from '../model';
 import {
   type Capsule,
   type Disturbance,
@@ -38,10 +38,10 @@ export interface PartCircuit {
   readonly disturbances: Disturbance[];
   /** Noise currents of supplies, by the port that must be in use for them to flow. */
   readonly ripples: {
-    readonly part: string;
-    readonly port: string;
+    readonly part: PartId;
+    readonly port: PortId;
     readonly name: string;
-    readonly node: string;
+    readonly node: NodeName;
     readonly ampere: number;
   }[];
   readonly earthings: Earthing[];
@@ -100,7 +100,7 @@ function wordsOf({ part, partClass }: Fitted, ownGround: boolean) {
       list.some((x) => isClosed({ part, partClass }, x)) ? MUTED_DB : list.reduce<number>((t, x) => t + q(x), 0),
     node,
     pair: ([a, b]: readonly [string, string]) => [node(a), node(b)] as const,
-    placed: (id: string, p: string, n: string) => ({ part: part.id, id, p, n }),
+    placed: (id: string, p: NodeName, n: NodeName) => ({ part: part.id, id, p, n }),
   };
 }
 
@@ -299,10 +299,10 @@ function addElement(
 /** Mains through a small capacitance, as its current and the capacitance beside it (Norton). */
 function disturb(
   out: PartCircuit,
-  part: string,
+  part: PartId,
   what: Disturbance['what'],
   name: string,
-  node: string,
+  node: NodeName,
   earth: string,
   farad: number,
   besideFarad: number,

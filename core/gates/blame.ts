@@ -2,7 +2,7 @@ import { itemAt } from '../algorithms';
 import { prepare } from '../circuit';
 import { type Compiled, compile, type FittedJoint } from '../compile';
 import { senseOhm } from '../host';
-import type { Detection } from '../model';
+import type { Detection, PartId } from '../model';
 import { operatingPoint } from '../signal';
 
 type HeadsetDetection = Extract<Detection, { by: 'headset' }>;
@@ -20,7 +20,7 @@ export interface Culprit {
  * and the steady state solved again; the one that raises the reading most is to blame. Computed, so that it holds for
  * circuits nobody listed.
  */
-export function blameShort(compiled: Compiled, part: string, detect: HeadsetDetection, ohm: number): Culprit | null {
+export function blameShort(compiled: Compiled, part: PartId, detect: HeadsetDetection, ohm: number): Culprit | null {
   let worst: Culprit | null = null;
   for (const joint of compiled.joints) {
     if (!joint.mating.fits) continue;

@@ -2,6 +2,7 @@ import { itemAt } from '../algorithms';
 import type { Compiled } from '../compile';
 import { dbText, figure, type GateMessage, gateMessage, hertzText } from '../format';
 import type { Loop } from '../interference';
+import type { PartId } from '../model';
 import type { Arrival, ChannelReading, LineReading, Readings } from '../readings';
 import { jointNumber, nameOf } from './say';
 import { type Finding, finding, type Gate, unknown, type Verdict, verdict } from './verdict';
@@ -110,7 +111,7 @@ function badHum(hum: {
   readonly most: number;
   readonly what: string;
   readonly way: string;
-  readonly part: string;
+  readonly part: PartId;
   readonly to: string | undefined;
 }): GateMessage {
   const { over, what, part, to } = hum;

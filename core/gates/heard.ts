@@ -1,6 +1,6 @@
 import { itemAt } from '../algorithms';
 import { figure, type GateMessage, gateMessage } from '../format';
-import { hearsFarEnd, hearsSelf } from '../model';
+import { hearsFarEnd, hearsSelf, type PartId } from '../model';
 import type { EarReading, Readings } from '../readings';
 import { totalMs } from '../routing';
 import { jointNumber, nameOf } from './say';
@@ -40,7 +40,7 @@ function judgeAll(readings: Readings): Verdict {
 
 type What = 'yourself' | 'the caller';
 
-const fail = (topic: string, brief: string, words: GateMessage, part: string): Finding =>
+const fail = (topic: string, brief: string, words: GateMessage, part: PartId): Finding =>
   stated('fail', { topic, value: 0, limit: LEAST_SPL, unit: 'dB SPL', brief, lane: 'return', part }, words);
 
 /** Whether one of the two that are to be heard reaches the ears, loud enough and in time. */

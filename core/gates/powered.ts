@@ -1,5 +1,5 @@
 import { figure, gateMessage, listText, minutesText, voltText } from '../format';
-import { knobAt } from '../model';
+import { knobAt, type PartId, type PortId } from '../model';
 import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
 import type { FedTwice, Readings } from '../readings';
 import { jointNumber, nameOf, placeOf } from './say';
@@ -173,7 +173,7 @@ function twice({ compiled }: Readings, { part, by }: FedTwice): Finding {
   );
 }
 
-const jointAt = ({ compiled }: Readings, part: string, port: string): string | undefined =>
+const jointAt = ({ compiled }: Readings, part: PartId, port: PortId): string | undefined =>
   compiled.joints.find(({ joint: j }) => [j.a, j.b].some((r) => r.part === part && r.port === port))?.joint.id;
 
 /** Chargers and power banks that are plugged into something that takes nothing from there. */
@@ -215,7 +215,7 @@ function idleChargers({ compiled, usb }: Readings): readonly Finding[] {
 const keptBack = (reserve: number): number | null => (reserve > 0 ? Math.round(100 * reserve) : null);
 
 /** What lives on USB and is plugged into nothing that feeds it. */
-function unfed({ compiled }: Readings, part: string): Finding {
+function unfed({ compiled }: Readings, part: PartId): Finding {
   const { partClass } = compiled.fitted.get(part)!;
   const port = partClass.ports.find((p) => p.id === partClass.usb!.up)!;
   const joint = compiled.joints.find(({ a, b }) => [a, b].some((s) => s.part.id === part && s.port === port))?.joint.id;

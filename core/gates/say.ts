@@ -1,14 +1,14 @@
 import type { Compiled } from '../compile';
 import { connectorNamed, describeConnector } from '../connectors';
-import { partName, type Role } from '../model';
+import { type JointId, type PartId, partName, type Role } from '../model';
 
 /** The name a person knows a part by. */
-export function nameOf(compiled: Compiled, part: string): string {
+export function nameOf(compiled: Compiled, part: PartId): string {
   return partName(compiled.setup, compiled.catalogue, part);
 }
 
 /** Connections are numbered in the order of plugging, from 1; null of none. */
-export const jointNumber = (compiled: Compiled, joint: string | null | undefined): number | null =>
+export const jointNumber = (compiled: Compiled, joint: JointId | null | undefined): number | null =>
   joint === null || joint === undefined ? null : compiled.setup.joints.findIndex((j) => j.id === joint) + 1;
 
 /** "connection 3, Straight cable into Headset adapter": always plug into socket; null of none. */

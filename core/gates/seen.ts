@@ -1,5 +1,6 @@
 import { figure, type GateMessage, gateMessage, listText, ohmText, sayGate } from '../format';
 import { type Absence, type InputEntry, whyNot } from '../host';
+import type { JointId, PartId, PortId } from '../model';
 import type { Readings } from '../readings';
 import { blameShort } from './blame';
 import { contactText, jointNumber, nameOf, placeOf } from './say';
@@ -325,7 +326,7 @@ function absent(readings: Readings, entry: InputEntry, fail: Fail): Finding {
 /** On the way of a voice, a hole or lead that passes power and nothing else. */
 function onlyCharges({
   lines,
-}: Readings): { readonly part: string; readonly port: string; readonly joint: string } | null {
+}: Readings): { readonly part: PartId; readonly port: PortId; readonly joint: JointId } | null {
   for (const { path } of lines) {
     for (const { joint, a, b } of path?.joints ?? []) {
       const side = [a, b].find(

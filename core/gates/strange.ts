@@ -1,5 +1,5 @@
 import { type GateMessage, type GateName, gateMessage } from '../format';
-import { UNKNOWN_APP } from '../model';
+import { type PartId, UNKNOWN_APP } from '../model';
 import type { Readings } from '../readings';
 import { nameOf } from './say';
 import { type Finding, unknown, type Verdict, verdict } from './verdict';
@@ -25,7 +25,7 @@ export function inView(gate: GateName, readings: Readings, judge: (readings: Rea
   return verdict(gate, [strange(gate, part.id, gateMessage('strange.app', { app, device }))]);
 }
 
-const strange = (gate: GateName, part: string, words: GateMessage): Finding => ({
+const strange = (gate: GateName, part: PartId, words: GateMessage): Finding => ({
   ...unknown(`${gate} known`, 'not known here', words, gate === 'heard' ? 'return' : 'signal'),
   part,
 });

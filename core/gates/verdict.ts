@@ -1,4 +1,5 @@
 import { type GateMessage, type GateName, gateAsks, type Said, sayGate } from '../format';
+import type { JointId, PartId } from '../model';
 import type { Readings } from '../readings';
 
 /** Kinds of free acts: what a hand can do with what lies there. */
@@ -53,8 +54,8 @@ export interface Finding extends Said {
   /** The number in a few characters, for a margin bar. */
   readonly brief: string;
   /** The place, where it has one. */
-  readonly part?: string | undefined;
-  readonly joint?: string | undefined;
+  readonly part?: PartId | undefined;
+  readonly joint?: JointId | undefined;
   readonly lane: Lane;
 }
 

@@ -1,6 +1,14 @@
 import { itemAt } from '../algorithms';
 import type { Compiled } from '../compile';
-import { type AppClass, type HostSpec, type InputSpec, type PartClass, quantity } from '../model';
+import {
+  type AppClass,
+  type HostSpec,
+  type InputSpec,
+  type JointId,
+  type PartClass,
+  type PartId,
+  quantity,
+} from '../model';
 import { busLoads, offTheBus, type UsbTree } from '../power';
 import type { OperatingPoint, Responses } from '../signal';
 import { headphoneOhm, senseOhm } from './sense';
@@ -31,7 +39,7 @@ export type Absence =
 
 /** One entry that could stand in the device's list of inputs. */
 export interface InputEntry {
-  readonly part: string;
+  readonly part: PartId;
   readonly spec: InputSpec;
   readonly listed: boolean;
   readonly why: Absence | null;
@@ -40,7 +48,7 @@ export interface InputEntry {
   readonly headphones: { readonly ohm: number; readonly minOhm: number; readonly maxOhm: number } | null;
   /** Joint by which it was plugged in; later ones are newer; -1 for what is built in. */
   readonly plugged: number;
-  readonly joint: string | null;
+  readonly joint: JointId | null;
   /** A piece without a licence on the way to the device, where the device leaves it to the apps. */
   readonly unlicensed: string | null;
 }
@@ -74,7 +82,7 @@ function entryOf(
   op: OperatingPoint,
   responses: Responses,
   usb: UsbTree,
-  part: string,
+  part: PartId,
   spec: InputSpec,
 ): InputEntry {
   const { part: self, partClass } = compiled.fitted.get(part)!;

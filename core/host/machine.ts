@@ -1,9 +1,9 @@
-import type { AppClass, ChosenInput, HostSpec, Session } from '../model';
+import type { AppClass, ChosenInput, HostSpec, JointId, PartId, Session } from '../model';
 import { type Absence, appTakes, type InputEntry } from './inputs';
 
 /** Something a person does to the device. */
 export type Act =
-  | { readonly do: 'plug' | 'unplug'; readonly joint: string }
+  | { readonly do: 'plug' | 'unplug'; readonly joint: JointId }
   | { readonly do: 'open' | 'close' }
   | { readonly do: 'choose'; readonly input: string }
   /** To a device that asks what was plugged into its joint socket. */
@@ -17,7 +17,7 @@ export type Act =
 export interface Listed {
   /** Part and input. */
   readonly key: string;
-  readonly part: string;
+  readonly part: PartId;
   readonly label: string;
   readonly builtIn: boolean;
   /** When it was plugged: later ones are newer; -1 for what is built in. */
@@ -38,7 +38,7 @@ export interface StandIn {
   readonly processing: boolean;
   readonly list: readonly Listed[];
   /** What could be listed and is not, with why. */
-  readonly missing: readonly { readonly label: string; readonly part: string; readonly why: Absence }[];
+  readonly missing: readonly { readonly label: string; readonly part: PartId; readonly why: Absence }[];
   /** The entry that the open app records from; null while none is. */
   readonly taken: string | null;
   /** Parts taken for plain headphones: no input of theirs is listed, and they play; newest last. */
@@ -60,7 +60,7 @@ export interface Surroundings {
   /** Part id of the device. */
   readonly device: string;
   readonly joints: readonly string[];
-  canPlay(part: string): boolean;
+  canPlay(part: PartId): boolean;
   /** All that could be on the list with these joints made, in this order. */
   senses(plugged: readonly string[]): readonly InputEntry[];
 }

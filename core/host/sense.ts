@@ -1,7 +1,7 @@
 import { magnitude } from '../circuit';
 import type { Compiled } from '../compile';
 import { nodeOf } from '../compile';
-import type { Detection } from '../model';
+import type { Detection, PartId } from '../model';
 import { type OperatingPoint, playbackKey, type Responses } from '../signal';
 
 type HeadsetDetection = Extract<Detection, { by: 'headset' }>;
@@ -10,7 +10,7 @@ type HeadsetDetection = Extract<Detection, { by: 'headset' }>;
  * The resistance the device's sense line finds from its microphone contact to ground: the volts there over the current
  * that the bias resistor lets in. Infinity when no current flows.
  */
-export function senseOhm(compiled: Compiled, op: OperatingPoint, part: string, detect: HeadsetDetection): number {
+export function senseOhm(compiled: Compiled, op: OperatingPoint, part: PartId, detect: HeadsetDetection): number {
   const mic = nodeOf(part, detect.mic);
   const resistor = compiled.netlist.elements.find((e) => e.name === `${part}/${detect.biasResistor}`);
   if (resistor?.kind !== 'resistor') throw new Error(`${part} has no bias resistor ${detect.biasResistor}`);
@@ -24,7 +24,7 @@ export function senseOhm(compiled: Compiled, op: OperatingPoint, part: string, d
 export function headphoneOhm(
   compiled: Compiled,
   responses: Responses,
-  part: string,
+  part: PartId,
   headphones: NonNullable<HeadsetDetection['headphones']>,
 ): number {
   const sides = compiled.playbacks.filter((p) => p.part === part && headphones.playback.includes(p.id));

@@ -1,12 +1,13 @@
 import { itemAt } from '../algorithms';
 import { magnitude, type Transfer, ZERO } from '../circuit';
 import type { Compiled, Disturbance } from '../compile';
+import type { PartId } from '../model';
 import { aWeightingDb } from '../signal';
 import { DIFFERENCE_HARMONICS, type Harmonic, MAINS_HARMONICS, SPREAD_DB, SUPPLY_TONES } from './spectrum';
 
 /** What one way of the mains into the line makes at a channel: an order of magnitude, with its band. */
 export interface Hum {
-  readonly part: string;
+  readonly part: PartId;
   readonly what: Disturbance['what'];
   /** The most likely figure, volts there. */
   readonly volt: number;

@@ -1,4 +1,5 @@
 import type { Assessment } from '../assess';
+import type { PartId } from '../model';
 import type { LedgerEntry } from '../readings';
 
 /** What a setting of the knobs is worth. */
@@ -11,7 +12,7 @@ export interface Figures {
   readonly peakDbfs: number;
   readonly quietestPeakDbfs: number;
   /** Where most of the noise comes from. */
-  readonly noisiest: { readonly part: string; readonly what: string } | null;
+  readonly noisiest: { readonly part: PartId; readonly what: string } | null;
   /** What has the least to spare before the converter. */
   readonly tightest: LedgerEntry | null;
 }

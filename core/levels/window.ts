@@ -1,6 +1,6 @@
 import { mustAssess } from '../assess';
 import type { Finding, GateName, Status, Verdict } from '../gates';
-import { type Catalogue, type Setup, turnKnob } from '../model';
+import { type Catalogue, type PartId, type Setup, turnKnob } from '../model';
 import type { KnobPlace } from './knobs';
 
 /** Why a knob must not go further. */
@@ -11,7 +11,7 @@ export interface Edge {
 
 /** Where one knob may stand while all others stay as they are. */
 export interface KnobWindow {
-  readonly part: string;
+  readonly part: PartId;
   readonly knob: string;
   /** Positions at which no gate that it touches fails; null where there is none. */
   readonly holds: readonly [number, number] | null;

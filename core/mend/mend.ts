@@ -11,6 +11,7 @@ import {
   isGiven,
   knobAt,
   type Part,
+  type PartId,
   partName,
   type Setup,
 } from '../model';
@@ -100,7 +101,7 @@ function toBuy({ setup, catalogue, drawer, stock }: Bench, next: Setup): Pick<Me
 const OWN: ReadonlySet<string> = new Set(['microphone', 'wireless', 'mixer', 'interface', 'controller', 'listening']);
 
 /** Is it the person's own choice rather than what joins: what hears, what is heard by, what records? */
-export function isOwn(setup: Setup, catalogue: Catalogue, part: string): boolean {
+export function isOwn(setup: Setup, catalogue: Catalogue, part: PartId): boolean {
   const { kind, host } = classOfPart(setup, catalogue, part);
   return host !== undefined || OWN.has(kind);
 }

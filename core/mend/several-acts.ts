@@ -1,7 +1,7 @@
 import { type Assessment, assess, mustAssess } from '../assess';
 import { causesOf, confirmed, effectOf, failingOf, freeActs, inOrder, type Try, triesOf } from '../cause';
 import { apply, applyAll, type Change, freePorts, freshJointId, portsFit } from '../change';
-import { type Catalogue, classIn, classOfPart } from '../model';
+import { type Catalogue, classIn, classOfPart, type PartId } from '../model';
 import { accessoryClasses, accessoryPorts } from '../plan';
 import { acquisitions } from './candidates';
 import type { Bench, Mend } from './mend';
@@ -76,7 +76,7 @@ export function* connections(bench: Bench): Generator<readonly Change[] | null> 
 /** Headphones that hear nothing where they are, led by an adapter to another hole that plays. */
 export function* reroutes({ setup, before, catalogue, stock }: Bench): Generator<readonly Change[] | null> {
   if (!failingOf(before).some((f) => f.gate === 'heard')) return;
-  const classOf = (part: string) => classOfPart(setup, catalogue, part);
+  const classOf = (part: PartId) => classOfPart(setup, catalogue, part);
   const holes = freePorts(setup, catalogue).filter(({ port }) => port.flow === 'monitor');
   const pieces = [...catalogue.parts.values()].filter((c) => c.kind === 'lead' || c.kind === 'adapter');
   for (const joint of setup.joints) {

@@ -2,7 +2,7 @@ import { itemAt } from '../algorithms';
 import { assess } from '../assess';
 import { type Cause, effectOf, type Failing, keyOf, rankOf, sayWrongPiece, type Try, unexplained } from '../cause';
 import { apply, type Change, touched } from '../change';
-import type { Setup } from '../model';
+import type { PartId, Setup } from '../model';
 import { type Bench, isOwn, type Mend } from './mend';
 
 /**
@@ -63,7 +63,7 @@ function causeOf(
     [...faults].sort((a, b) => rankOf(a) - rankOf(b)),
     0,
   );
-  const isHere = (part: string | undefined) => setup.parts.some((p) => p.id === part);
+  const isHere = (part: PartId | undefined) => setup.parts.some((p) => p.id === part);
   const part = [change.do === 'attach' ? speaks.finding.part : undefined, ...parts, speaks.finding.part].find(isHere);
   // Where it was measured, else, of a piece in the line, the joint by which it leads on.
   const joint = [speaks.finding.joint, ...joints.toReversed()].find((id) => setup.joints.some((j) => j.id === id));

@@ -3,6 +3,7 @@ import { connectorNamed, contactsOf } from '../connectors';
 import { hasBattery, mostChannels, plays, takesUp } from './abilities';
 import { type Document, type Drawer, type Job, type Part, type Setup, UNKNOWN } from './documents';
 import { hostsOf } from './hosts';
+import type { PartId } from './ids';
 import { classIn } from './lookups';
 import type { Catalogue } from './part-class';
 import type { DocumentProblem } from './problem';
@@ -110,7 +111,7 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
     }
   }
   // Of a part that is not known nothing is known to be wrong.
-  const isUnknown = (part: string) => catalogue.parts.get(parts.get(part)?.class ?? '')?.kind === 'unknown';
+  const isUnknown = (part: PartId) => catalogue.parts.get(parts.get(part)?.class ?? '')?.kind === 'unknown';
   const sources = new Set(setup.job.sources.map((s) => s.id));
   for (const [i, placement] of setup.placements.entries()) {
     const pointer = `${at}/placements/${i}`;

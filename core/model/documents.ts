@@ -1,3 +1,4 @@
+import type { ClassId, JointId, PartId, PortId } from './ids';
 /** The three things a person keeps. Plain JSON; the schemas in public/schemas say the same to other programs. */
 
 export const FORMAT_VERSION = 2;
@@ -85,8 +86,8 @@ export interface Job extends Destination {
 
 /** A part of a setup or of the drawer: a class, and what is different about this one. */
 export interface Part {
-  readonly id: string;
-  readonly class: string;
+  readonly id: PartId;
+  readonly class: ClassId;
   readonly name?: string;
   readonly knobs?: Readonly<Record<string, number>>;
   /** Own values in place of the class's, by the same names and units. */
@@ -111,12 +112,12 @@ export interface Was {
 }
 
 export interface PortRef {
-  readonly part: string;
-  readonly port: string;
+  readonly part: PartId;
+  readonly port: PortId;
 }
 
 export interface Joint {
-  readonly id: string;
+  readonly id: JointId;
   readonly a: PortRef;
   readonly b: PortRef;
   /** How far the plug stands out, millimetres; 0 or absent is fully seated. */
@@ -132,7 +133,7 @@ export interface Joint {
 /** A source heard by a microphone. */
 export interface Placement {
   readonly source: string;
-  readonly part: string;
+  readonly part: PartId;
   readonly distanceM: number;
 }
 
@@ -150,12 +151,12 @@ export interface Setup {
   readonly chosenInput: ChosenInput;
   readonly session?: Session;
   /** Batteries exchanged for full ones while it runs. */
-  readonly swaps?: readonly { readonly part: string; readonly minute: number }[];
+  readonly swaps?: readonly { readonly part: PartId; readonly minute: number }[];
   /** Chargers and power banks that come only while it runs. */
-  readonly arrivals?: readonly { readonly part: string; readonly minute: number }[];
+  readonly arrivals?: readonly { readonly part: PartId; readonly minute: number }[];
 }
 
-export type ChosenInput = 'newest' | 'built-in' | { readonly part: string; readonly input: string };
+export type ChosenInput = 'newest' | 'built-in' | { readonly part: PartId; readonly input: string };
 
 /** What was done at the job's own device. What is not said is done as the careful do it: all plugged, then the app opened. */
 export interface Session {
@@ -179,7 +180,7 @@ export interface Session {
 
 /** One track of a studio app: input n of a part's m. */
 export interface Track {
-  readonly part: string;
+  readonly part: PartId;
   /** From 1, in the order of the part's channels. */
   readonly channel: number;
   readonly armed: boolean;

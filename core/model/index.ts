@@ -45,6 +45,7 @@ export {
 } from './documents';
 export { FIGURES, type FigureName, type FigureSpec, figureName, hasFigure, isFigure } from './figures';
 export { type Host, hostsOf, inApp, notKnownIn, onDevice } from './hosts';
+export type { ClassId, JointId, PartId, PortId } from './ids';
 export { appIn, classIn, classOfPart, jointIn, partIn } from './lookups';
 export { type Merged, merged, same } from './merge';
 export type {
@@ -72,6 +73,6 @@ export type {
 export { partName } from './part-name';
 export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
 export type { DocumentProblem } from './problem';
-export { isFader, isShut, knobAt, quantity, valueWithBasis } from './quantity';
+export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';
 export { turnKnob } from './turn';
 export { writeDocument } from './write';

@@ -1,3 +1,4 @@
+import type { ClassId, PortId } from './ids';
 /** Where a figure comes from; 'own' is what the owner measured or set. */
 export type Basis = 'standard' | 'common practice' | 'estimate' | 'own';
 
@@ -31,7 +32,7 @@ export type Flow = 'in' | 'out' | 'through' | 'monitor' | 'power';
 export type Carries = 'mic' | 'line' | 'instrument' | 'headset' | 'phones' | 'usb' | 'radio' | 'power' | 'any';
 
 export interface PortSpec {
-  readonly id: string;
+  readonly id: PortId;
   readonly label: string;
   readonly connector: string;
   readonly flow: Flow;
@@ -188,10 +189,10 @@ export type ElementSpec = Conditional &
 export type Detection =
   | { readonly by: 'always' }
   | { readonly by: 'usb' }
-  | { readonly by: 'plug'; readonly port: string }
+  | { readonly by: 'plug'; readonly port: PortId }
   | {
       readonly by: 'headset';
-      readonly port: string;
+      readonly port: PortId;
       readonly mic: string;
       readonly ground: string;
       /** Element ids: the bias supply and the resistor it works through. */
@@ -240,7 +241,7 @@ export interface UsbSpec {
   /** True when the supply is its own, so that nothing below it loads what is above. */
   readonly ownPower?: boolean;
   /** Port of a power supply, and what each downstream port can give while it is fed there. */
-  readonly fed?: { readonly port: string; readonly supplyMa: Quantity };
+  readonly fed?: { readonly port: PortId; readonly supplyMa: Quantity };
   /** Of the power conductor, and again of its ground, from `up` to `down`. */
   readonly conductorOhm?: Quantity;
   /** The fastest it runs at; none on leads, which pass on any. */
@@ -289,7 +290,7 @@ export type PartKind =
 
 /** Anything with ports, as a class: what is true of all such parts until the owner says otherwise. */
 export interface PartClass {
-  readonly id: string;
+  readonly id: ClassId;
   readonly kind: PartKind;
   readonly name: string;
   readonly summary: string;
@@ -313,7 +314,7 @@ export interface PartClass {
     readonly knob: string;
   };
   /** Its battery is charged at a port, whole in so many hours. */
-  readonly charging?: { readonly port: string; readonly hours: Quantity };
+  readonly charging?: { readonly port: PortId; readonly hours: Quantity };
   /** A power bank: what is printed on it, and the share of that which comes out at 5 V. */
   readonly bank?: { readonly wattHours: Quantity; readonly efficiency: Quantity };
   readonly needs?: readonly ('mains' | 'table')[];

@@ -32,3 +32,6 @@ export function valueWithBasis(part: Part, partClass: PartClass, name: string) {
   const own = part.values && Object.hasOwn(part.values, name) ? part.values[name] : undefined;
   return own === undefined ? value : { ...value, value: own, basis: 'own' as const };
 }
+
+/** One piece of a class, as it comes: called by its class where a name of its own has still to be found. */
+export const newPart = ({ id }: Pick<PartClass, 'id'>): Part => ({ id: String(id), class: id });

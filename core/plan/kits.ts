@@ -1,5 +1,15 @@
 import { itemAt } from '../algorithms';
-import { type Catalogue, classIn, type Drawer, FORMAT_VERSION, type Job, notKnownIn, quantity } from '../model';
+import {
+  type Catalogue,
+  type ClassId,
+  classIn,
+  type Drawer,
+  FORMAT_VERSION,
+  type Job,
+  newPart,
+  notKnownIn,
+  quantity,
+} from '../model';
 import type { Answer } from './answers';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
 import { type PlanProgress, plan } from './plan';
@@ -10,7 +20,7 @@ export interface NamedKit {
   readonly name: 'cheapest' | 'most margin for a tenth more' | 'lightest bag';
   readonly kit: Kit;
   readonly answers: readonly { readonly job: string; readonly answer: Answer }[];
-  readonly holds: readonly { readonly classId: string; readonly upTo: number | null }[];
+  readonly holds: readonly { readonly classId: ClassId; readonly upTo: number | null }[];
 }
 
 /** A job for which nothing works, and the gate of its nearest miss. */
@@ -100,8 +110,8 @@ export async function* kitsFor(
     yield told({ done: true });
     return;
   }
-  const value = (classId: string, name: string) =>
-    quantity({ id: classId, class: classId }, classIn(catalogue, classId), name);
+  const value = (classId: ClassId, name: string) =>
+    quantity(newPart({ id: classId }), classIn(catalogue, classId), name);
   const questionOf = (): KitQuestion => ({
     jobs: jobs.map(
       ({ id }, i): KitJob => ({

@@ -5,7 +5,16 @@ import { catalogue } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { assess } from '../assess';
 import { GATES } from '../gates';
-import { checkDocument, type Drawer, type Job, type Preference, quantity, type Setup, turnKnob } from '../model';
+import {
+  checkDocument,
+  type Drawer,
+  type Job,
+  newPart,
+  type Preference,
+  quantity,
+  type Setup,
+  turnKnob,
+} from '../model';
 import { type PlanProgress, plan, swapsFor, tuneKnobs } from '.';
 import { beats, compareBy, frontOf } from './answers';
 import { buildSetup, searchChains } from './search';
@@ -33,7 +42,7 @@ function costByHand(setup: Setup, drawer: Drawer | null): number {
     if (c.host) continue;
     const used = setup.parts.filter((p) => p.class === id).length;
     const owned = drawer?.parts.filter((p) => p.class === id).length ?? 0;
-    cost += Math.max(0, used - owned) * quantity({ id, class: id }, c, 'price');
+    cost += Math.max(0, used - owned) * quantity(newPart(c), c, 'price');
   }
   return cost;
 }

@@ -1,6 +1,6 @@
 import { itemAt } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
-import { type Catalogue, type CellClass, knobAt, quantity } from '../model';
+import { type Catalogue, type CellClass, knobAt, type PartId, quantity } from '../model';
 import { farSides, feederAt, type UsbTree } from './usb';
 
 /** Kept back at the end: a cell is not run flat; est. */
@@ -15,7 +15,7 @@ const LEAST_MA = 0.05;
 
 /** One battery of the setup, and what goes out of it and into it while the job runs. */
 export interface Cell {
-  readonly part: string;
+  readonly part: PartId;
   readonly capacityWh: number;
   readonly drawW: number;
   readonly chargeW: number;
@@ -30,7 +30,7 @@ export interface Cell {
 }
 
 export interface Runtime {
-  readonly part: string;
+  readonly part: PartId;
   /** Until it is down to its reserve; infinite when what goes in keeps up with what goes out. */
   readonly minutes: number;
   readonly cell: Cell;
@@ -48,7 +48,7 @@ export function cells(
   phantomWatt: ReadonlyMap<string, number> = new Map(),
 ): readonly Cell[] {
   const { setup } = compiled;
-  const common = (part: string, charge: number | undefined) => ({
+  const common = (part: PartId, charge: number | undefined) => ({
     part,
     start: charge ?? 1,
     swaps: (setup.swaps ?? []).filter((s) => s.part === part).map((s) => s.minute),

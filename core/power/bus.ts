@@ -1,10 +1,10 @@
 import type { Compiled, Fitted } from '../compile';
-import { mostChannels, quantity, type UsbSpeed } from '../model';
+import { mostChannels, type PartId, quantity, type UsbSpeed } from '../model';
 import type { UsbTree } from './usb';
 
 /** What the sound of one part takes on its bus, bytes a millisecond each way. */
 export interface Stream {
-  readonly part: string;
+  readonly part: PartId;
   readonly inBytes: number;
   readonly outBytes: number;
 }

@@ -1,5 +1,6 @@
 import { itemAt } from '../algorithms';
 import { type Compiled, contactNode } from '../compile';
+import type { JointId } from '../model';
 import type { OperatingPoint } from '../signal';
 
 /** Supplies from here up are made by a converter of their own: phantom power, not bias. */
@@ -26,7 +27,7 @@ export const phantomMa = (watts: ReadonlyMap<string, number>): ReadonlyMap<strin
 
 /** Phantom power at one joint: what a microphone takes of what its input may give. */
 export interface PhantomFeed {
-  readonly joint: string;
+  readonly joint: JointId;
   readonly from: string;
   /** The microphone at the end of the line, or what is plugged there. */
   readonly to: string;

@@ -1,11 +1,20 @@
 import { itemAt } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
-import { hasFigure, type PartClass, quantity, type UsbSpec, type UsbSpeed } from '../model';
+import {
+  hasFigure,
+  type JointId,
+  type PartClass,
+  type PartId,
+  type PortId,
+  quantity,
+  type UsbSpec,
+  type UsbSpeed,
+} from '../model';
 import { type UsbContacts, usbContacts } from './usb-contacts';
 
 /** One piece on the USB (or 8-contact) tree. */
 export interface UsbNode {
-  readonly part: string;
+  readonly part: PartId;
   /** Own draw and all below it that it feeds from above. */
   readonly loadMa: number;
   readonly drawMa: number;
@@ -19,12 +28,12 @@ export interface UsbNode {
   readonly unlicensed: string | null;
   /** The piece that keeps data from it, though it may be fed. */
   readonly noData: {
-    readonly part: string;
+    readonly part: PartId;
     readonly why: 'charge-only' | 'no-identity' | 'data-apart';
-    readonly joint?: string;
+    readonly joint?: JointId;
   } | null;
   /** The part it hangs on, and by which of its ports. */
-  readonly on: { readonly part: string; readonly port: string };
+  readonly on: { readonly part: PartId; readonly port: PortId };
   /** What arrives at its plug, volts: the supply less what joints and leads take at the current that flows. */
   readonly volt: number;
   /** Hubs between it and the device. */
@@ -36,18 +45,18 @@ export interface UsbNode {
 
 /** One port that gives current, and what hangs on it. */
 export interface UsbSupply {
-  readonly part: string;
+  readonly part: PartId;
   /** Null for all ports of the part together. */
-  readonly port: string | null;
+  readonly port: PortId | null;
   readonly supplyMa: number;
   readonly loadMa: number;
   /** The parts that draw from it, largest first. */
-  readonly pieces: readonly { readonly part: string; readonly drawMa: number }[];
+  readonly pieces: readonly { readonly part: PartId; readonly drawMa: number }[];
 }
 
 /** A charger or power bank that feeds the device through a piece on the way. */
 export interface Feed {
-  readonly part: string;
+  readonly part: PartId;
   /** What it gives to the pieces below, and beyond that to the device, milliamperes. */
   readonly belowMa: number;
   readonly chargeMa: number;
@@ -74,7 +83,7 @@ interface Branch {
   readonly fitted: Hung;
   readonly drawMa: number;
   readonly phantomMa: number;
-  readonly children: readonly { readonly port: string; readonly supplyMa: number | null; readonly branch: Branch }[];
+  readonly children: readonly { readonly port: PortId; readonly supplyMa: number | null; readonly branch: Branch }[];
   readonly totalMa: number | null;
   readonly ownPower: boolean;
   /** Power and ground conductor together. */
@@ -85,7 +94,7 @@ interface Branch {
 type Hung = Fitted & { readonly usb: UsbSpec; readonly by?: FarSide };
 
 /** What hangs by a port towards the host; null where that is not the way in which it hangs. */
-function hungBy(c: PartClass, port: string): UsbSpec | null {
+function hungBy(c: PartClass, port: PortId): UsbSpec | null {
   const { usb } = c;
   if (!usb || usb.up === undefined) return null;
   if (port === usb.up) return usb;
@@ -129,7 +138,7 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
     const phantomMa = extraMa.get(fitted.part.id) ?? 0;
     const source = spec.fed && feederAt(far, `${fitted.part.id}.${spec.fed.port}`);
     const fed = source ? spec.fed! : null;
-    const supplyOf = (port: string) => spec.portSupplyMa?.[port] ?? (fed ? fed.supplyMa : spec.supplyMa);
+    const supplyOf = (port: PortId) => spec.portSupplyMa?.[port] ?? (fed ? fed.supplyMa : spec.supplyMa);
     const children = spec.down.flatMap((port) => {
       const child = far.get(`${fitted.part.id}.${port}`);
       const usb = child && hungBy(child.partClass, child.port);
@@ -182,7 +191,7 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
     let { powered, spareMa } = start;
     const isFastHub = branch !== root && spec.down.length > 1 && slower(above.speed, 'full') === 'full';
     const translator = isFastHub && above.speed !== 'full' ? self : above.translator;
-    const give = (port: string | null, supplyMa: number, branches: readonly Branch[]) => {
+    const give = (port: PortId | null, supplyMa: number, branches: readonly Branch[]) => {
       const loadMa = branches.reduce((sum, b) => sum + loadOf(b), 0);
       const pieces = branches.flatMap(piecesOf).sort((a, b) => b.drawMa - a.drawMa);
       supplies.push({ part: self, port, supplyMa, loadMa, pieces });
@@ -280,8 +289,8 @@ const livesOnUsb = ({ part, partClass: c }: Fitted): boolean =>
  */
 export function feederAt(
   far: ReturnType<typeof farSides>,
-  port: string,
-): (Fitted & { readonly port: string }) | undefined {
+  port: PortId,
+): (Fitted & { readonly port: PortId }) | undefined {
   const been = new Set<string>();
   for (let at = far.get(port); at && !been.has(at.part.id); ) {
     been.add(at.part.id);
@@ -313,15 +322,15 @@ const slower = (a: UsbSpeed, b: UsbSpeed): UsbSpeed => itemAt(SPEEDS, Math.min(S
 const loadOf = (b: Branch): number =>
   b.drawMa + (b.ownPower ? 0 : b.children.reduce((sum, c) => sum + loadOf(c.branch), 0));
 
-const piecesOf = (b: Branch): { part: string; drawMa: number }[] => [
+const piecesOf = (b: Branch): { part: PartId; drawMa: number }[] => [
   ...(b.drawMa > 0 ? [{ part: b.fitted.part.id, drawMa: b.drawMa }] : []),
   ...(b.ownPower ? [] : b.children.flatMap((c) => piecesOf(c.branch))),
 ];
 
 /** What is on the other side of a joint, and what its contacts pass on. */
 interface FarSide extends Fitted {
-  readonly port: string;
-  readonly joint: string;
+  readonly port: PortId;
+  readonly joint: JointId;
   readonly passes: UsbContacts;
   /** Dirt on its two power contacts together. */
   readonly dirtOhm: number;

@@ -1,5 +1,6 @@
 import { magnitude } from '../circuit';
 import type { Compiled } from '../compile';
+import type { PartId } from '../model';
 import { playbackKey, type Responses, voiceVolt } from '../signal';
 
 /** Average of ordinary programme below full scale; common practice. */
@@ -7,7 +8,7 @@ export const PROGRAMME_DBFS = -20;
 
 /** What a pair of headphones plays when the device plays ordinary programme at full volume. */
 export interface EarReading {
-  readonly part: string;
+  readonly part: PartId;
   readonly leftSpl: number;
   readonly rightSpl: number;
   /** From the part that has the playback now. */
@@ -50,7 +51,7 @@ export function readEars(
 ): readonly EarReading[] {
   const played = playedVolt(compiled, responses, playbackPart, isCall);
   const listeners = [...new Set(compiled.drivers.map((d) => d.part))];
-  const direct = (part: string, side: 'left' | 'right'): number => {
+  const direct = (part: PartId, side: 'left' | 'right'): number => {
     const driver = compiled.drivers.find((d) => d.part === part && d.side === side);
     if (!driver) return 0;
     const heard = compiled.setup.job.sources.map(({ id }) => {

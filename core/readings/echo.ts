@@ -1,4 +1,5 @@
 import type { Compiled } from '../compile';
+import type { PartId } from '../model';
 import { dbu, type Responses } from '../signal';
 import type { ChannelReading } from './channels';
 import { type EarReading, playedVolt } from './ears';
@@ -14,7 +15,7 @@ const CARRIED_VOLT = 1e-3;
 
 /** What the caller says coming back to it by wire, at one recorded channel. */
 export interface EchoReading {
-  readonly part: string;
+  readonly part: PartId;
   /** Number of the channel, from 1. */
   readonly number: number;
   /** From what the device is given to play to what it records, both against full scale: so much is lost on the way. */

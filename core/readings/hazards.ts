@@ -6,9 +6,11 @@ import {
   type Catalogue,
   classIn,
   givesPhantom,
+  type JointId,
   type KnobSpec,
   knobAt,
   LEAST_PHANTOM_VOLT,
+  type PartId,
   phantomSources,
   type Setup,
   turnKnob,
@@ -19,7 +21,7 @@ import { probeOpened } from './probe';
 /** What stands, or could stand, on something that can be harmed. */
 export interface Hazard {
   readonly limit: Limit;
-  readonly joint: string | null;
+  readonly joint: JointId | null;
   /** The most that stands there, volts: seated, or on the contact before it is plugged. */
   readonly volt: number;
   /** What it would give into a short, milliamperes; null where it is sound. */
@@ -28,7 +30,7 @@ export interface Hazard {
   /** The part it comes from. */
   readonly from: string | null;
   /** Only when a knob or switch is turned so; null as it stands. */
-  readonly when: { readonly part: string; readonly knob: string; readonly to: number } | null;
+  readonly when: { readonly part: PartId; readonly knob: string; readonly to: number } | null;
 }
 
 /** A stage through which less of the sound comes than this share does not decide how loud it is. */

@@ -1,7 +1,7 @@
 import { prepare } from '../circuit';
 import { compile } from '../compile';
 import { connectorNamed, mate } from '../connectors';
-import { type Catalogue, classIn, jointIn, partIn, type Setup } from '../model';
+import { type Catalogue, classIn, jointIn, type PartId, partIn, type Setup } from '../model';
 import { operatingPoint } from '../signal';
 
 /** A stretch of the way in over which the same contacts touch. */
@@ -13,7 +13,7 @@ export interface Stretch {
   readonly bridges: boolean;
   /** The limit that comes nearest to harm there; null where none is reached by anything. */
   readonly worst: {
-    readonly part: string;
+    readonly part: PartId;
     readonly what: string;
     readonly volt: number;
     readonly maxVolt: number;

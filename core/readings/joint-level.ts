@@ -2,7 +2,7 @@ import { itemAt } from '../algorithms';
 import { type Complex, divide, magnitude, ONE, subtract, ZERO } from '../circuit';
 import { type Compiled, contactNode, type FittedJoint } from '../compile';
 import { connectorNamed, contactsOf } from '../connectors';
-import type { Role } from '../model';
+import type { JointId, PartId, Role } from '../model';
 import { BAND_1K, dbu, type OperatingPoint, type Responses, touchNodes, voiceVolt } from '../signal';
 
 /** What stands at one touching pair of contacts. */
@@ -16,7 +16,7 @@ export interface ContactReading {
 }
 
 export interface JointReading {
-  readonly joint: string;
+  readonly joint: JointId;
   readonly contacts: readonly ContactReading[];
   /** Average level of the loudest source across the best pair of contacts. */
   readonly levelDbu: number;
@@ -156,13 +156,13 @@ function loudestPair(responses: Responses, source: string, nodes: readonly strin
 }
 
 /** Nodes of all contacts of the port by which a part goes into a joint. */
-function portNodes(joint: FittedJoint, part: string): readonly string[] {
+function portNodes(joint: FittedJoint, part: PartId): readonly string[] {
   const { port } = joint.a.part.id === part ? joint.a : joint.b;
   return contactsOf(connectorNamed(port.connector)!).map((c) => contactNode(part, port.id, c));
 }
 
 /** Level of a source at all contacts of the port by which a part leads into a joint, whether or not they touch anything. */
-export function levelOffered(responses: Responses, joint: FittedJoint, part: string, source: string): number {
+export function levelOffered(responses: Responses, joint: FittedJoint, part: PartId, source: string): number {
   const contacts = portNodes(joint, part);
   return dbu(loudestPair(responses, source, contacts.length === 1 ? [...contacts, '0'] : contacts).volt);
 }

@@ -1,11 +1,12 @@
 import type { Compiled, Stage } from '../compile';
+import type { PartId } from '../model';
 import { dbu, peakDbu, type Responses, SILENCE_DBU, voiceVolt } from '../signal';
 import type { ChannelReading } from './channels';
 
 /** One thing that clips, referred to a source: how much louder the voice could be before its peaks get there. */
 export interface LedgerEntry {
   readonly source: string;
-  readonly part: string;
+  readonly part: PartId;
   readonly what: 'microphone' | 'amplifier' | 'converter';
   /** Element of the part. */
   readonly id: string;
@@ -25,7 +26,7 @@ export function readLedger(
 ): readonly LedgerEntry[] {
   const entries: LedgerEntry[] = [];
   for (const { id: source, splAt1m } of compiled.setup.job.sources) {
-    const add = (part: string, what: LedgerEntry['what'], id: string, spareDb: number, feeds = true) =>
+    const add = (part: PartId, what: LedgerEntry['what'], id: string, spareDb: number, feeds = true) =>
       entries.push({ source, part, what, id, feeds, spareDb, atSpl: splAt1m + spareDb });
     for (const { capsule, spl, alive } of responses.feeds.filter((f) => f.source === source)) {
       if (alive && capsule.maxSpl !== null) {

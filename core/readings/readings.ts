@@ -3,7 +3,7 @@ import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../
 import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type InputEntry, inputList, keyOf, type StandIn, standing } from '../host';
 import { type Loop, loopsOf } from '../interference';
-import { type AppClass, appIn, type Catalogue, jointIn, type Room, type Setup } from '../model';
+import { type AppClass, appIn, type Catalogue, jointIn, type PartId, type Room, type Setup } from '../model';
 import {
   type BusLoad,
   busLoads,
@@ -43,7 +43,7 @@ import { type FedTwice, fedTwice, type TiedOutputs, tiedOutputs } from './ties';
 /** The way of one source, through one microphone, to the input it is meant for. */
 export interface LineReading {
   readonly source: string;
-  readonly part: string;
+  readonly part: PartId;
   readonly distanceM: number;
   readonly alive: boolean;
   /** Null when no joint leads there. */

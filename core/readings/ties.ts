@@ -1,22 +1,23 @@
 import { itemAt } from '../algorithms';
 import { type Circuit, magnitude, type Transfer } from '../circuit';
 import type { Compiled, Limit } from '../compile';
+import type { JointId, PartId } from '../model';
 import { BAND_1K, type OperatingPoint, type Responses, voltOf } from '../signal';
 
 /** Two outputs joined to each other: each drives the other. */
 export interface TiedOutputs {
   readonly a: Limit;
   readonly b: Limit;
-  readonly joint: string;
+  readonly joint: JointId;
   /** What they could drive into each other at the most, milliamperes peak; an order of magnitude. */
   readonly milliampere: number;
 }
 
 /** A capsule that two supplies feed at once. */
 export interface FedTwice {
-  readonly part: string;
+  readonly part: PartId;
   /** Who feeds, and what each would make of it alone, volts; most first. */
-  readonly by: readonly { readonly part: string; readonly volt: number }[];
+  readonly by: readonly { readonly part: PartId; readonly volt: number }[];
 }
 
 /** So much of what drives one output stands on the other, where the two are tied; est. */
@@ -52,7 +53,7 @@ export function tiedOutputs(compiled: Compiled, responses: Responses): readonly 
   );
 }
 
-const isOutput = (part: string, port: { readonly id: string; readonly flow: string }, { part: owner, p }: Limit) =>
+const isOutput = (part: PartId, port: { readonly id: string; readonly flow: string }, { part: owner, p }: Limit) =>
   part === owner && (port.flow === 'out' || port.flow === 'monitor') && p.startsWith(`${owner}/${port.id}.`);
 
 /** The most that the part itself puts out there, volts peak; 0 for what drives nothing. */
@@ -72,7 +73,7 @@ function driven({ stages, playbacks, capsules }: Compiled, { part }: Limit, tran
 const HEADROOM_DB = 20;
 
 /** Do two outputs of one part ever carry two things? Of a receiver that hears one pack they do not. */
-const canDiffer = ({ fitted, capsules, playbacks }: Compiled, part: string): boolean =>
+const canDiffer = ({ fitted, capsules, playbacks }: Compiled, part: PartId): boolean =>
   fitted.get(part)!.partClass.ports.filter((p) => p.flow === 'in').length > 1 ||
   capsules.filter((c) => c.part === part).length > 1 ||
   playbacks.filter((p) => p.part === part).length > 1;

@@ -1,9 +1,9 @@
 import type { Compiled, Fitted } from '../compile';
-import { type AppClass, hasFigure, quantity } from '../model';
+import { type AppClass, hasFigure, type PartId, quantity } from '../model';
 
 /** One place where time passes. */
 export interface DelayStep {
-  readonly part: string | null;
+  readonly part: PartId | null;
   readonly what: 'radio' | 'converter' | 'app' | 'network';
   readonly ms: number;
 }

@@ -1,6 +1,7 @@
 import { memoOfTwo } from '../algorithms';
 import { type Circuit, type Element, magnitude, type Transfer } from '../circuit';
 import type { Compiled, InputChannel } from '../compile';
+import type { PartId } from '../model';
 import { pascal, voltOf } from './level';
 import { eachOnce, type Responses } from './response';
 import { aWeightingDb, bandwidthHz, THIRD_OCTAVES_HZ } from './spectrum';
@@ -19,7 +20,7 @@ export const thermalVolt = (ohm: number, bandHz: number): number =>
 
 /** One contributor to the noise of a channel, in volts there. */
 export interface NoiseShare {
-  readonly part: string;
+  readonly part: PartId;
   readonly what: string;
   readonly volt: number;
   readonly aWeightedVolt: number;
@@ -44,7 +45,7 @@ const capsuleDensity = (voltPerPascal: number, selfNoiseDba: number): number =>
 
 /** Noise power per hertz of one generator, squared volts at the channel: the transfer of its band applied. */
 interface Generator {
-  readonly part: string;
+  readonly part: PartId;
   readonly what: string;
   density(transfer: Transfer, band: number): number;
 }
@@ -133,7 +134,7 @@ export function noiseAcross(
     }
   });
   const owners = [...resistors.parts.map((part) => ({ part, what: 'resistors' })), ...generators];
-  const totals = new Map<string, { part: string; what: string; power: number; aPower: number }>();
+  const totals = new Map<string, { part: PartId; what: string; power: number; aPower: number }>();
   owners.forEach(({ part, what }, i) => {
     const key = `${part}/${what}`;
     const t = totals.get(key) ?? { part, what, power: 0, aPower: 0 };

@@ -1,5 +1,6 @@
-import { type Circuit, type Complex, ok, type Result, type Solution, type Solvable } from '../circuit';
+import { type Circuit, type Complex, type NodeName, ok, type Result, type Solution, type Solvable } from '../circuit';
 import type { Capsule, Compiled, InputChannel } from '../compile';
+import type { PartId } from '../model';
 import { heardSpl, pascal } from './level';
 import { isAlive, type OperatingPoint } from './operating';
 import { MUSIC_SHARES, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
@@ -24,8 +25,8 @@ export interface Responses {
   /** What the device plays at full scale on each side, at 1 kHz, by part and side: `part left`. */
   readonly playback: ReadonlyMap<string, Solution>;
   /** Contacts that no circuit uses are not in the netlist. */
-  has(node: string): boolean;
-  handle(node: string): number;
+  has(node: NodeName): boolean;
+  handle(node: NodeName): number;
 }
 
 const BAND_1K_HZ = 1000;
@@ -91,14 +92,14 @@ export function eachOnce<T>(solvables: readonly Solvable[], work: (s: Solvable) 
   return out;
 }
 
-export const playbackKey = (part: string, side: string): string => `${part} ${side}`;
+export const playbackKey = (part: PartId, side: string): string => `${part} ${side}`;
 
 /** Average volts of a source between two nodes: the bands' responses weighted with its spectrum. */
 export function voiceVolt(
   responses: Responses,
   source: string,
-  p: string,
-  n: string,
+  p: NodeName,
+  n: NodeName,
   weightDb?: (hz: number) => number,
 ): number {
   const solutions = responses.bySource.get(source);

@@ -1,7 +1,7 @@
 import { reach } from '../algorithms';
 import { mustAssess } from '../assess';
 import type { Act, StandIn } from '../host';
-import { appIn, type Catalogue, classOfPart, type Setup } from '../model';
+import { appIn, type Catalogue, classOfPart, type PartId, type Setup } from '../model';
 import { settingActs } from './settings';
 import { act, atRest } from './stand-in';
 
@@ -70,7 +70,7 @@ function* orders(setup: Setup, catalogue: Catalogue): Generator<readonly string[
       return next === null ? [] : [[next, id] as const];
     }),
   );
-  const hops = (part: string) => found.get(part)?.steps ?? Number.POSITIVE_INFINITY;
+  const hops = (part: PartId) => found.get(part)?.steps ?? Number.POSITIVE_INFINITY;
   const isPower = (id: string) => classOfPart(setup, catalogue, id).kind === 'power';
   const rank = ({ a, b }: Setup['joints'][number]) =>
     isPower(a.part) || isPower(b.part) ? -1 : Math.min(hops(a.part), hops(b.part));

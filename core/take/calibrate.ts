@@ -1,10 +1,10 @@
 import type { Report } from '../assess';
-import { type Catalogue, classIn, type Part, partIn, type Setup } from '../model';
+import { type Catalogue, classIn, type Part, type PartId, partIn, type Setup } from '../model';
 import type { TakeReport } from './findings';
 
 /** What full scale of an input turns out to be, and where that figure is kept. */
 export interface Calibration {
-  readonly part: string;
+  readonly part: PartId;
   /** Name of the figure among those of the part's class. */
   readonly value: string;
   /** As computed with until now, and as measured, dBu of a sine. */

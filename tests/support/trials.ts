@@ -1,4 +1,4 @@
-import { type Drawer, FORMAT_VERSION, type Job, RATED_SPL, type Source } from '@/core/model';
+import { type Drawer, FORMAT_VERSION, type Job, newPart, RATED_SPL, type Source } from '@/core/model';
 import { demoDrawer } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
 
@@ -62,5 +62,5 @@ const others = [...catalogue.parts.values()].filter(
 /** The demo's drawer, and one of each further class up to 60 parts. */
 export const largeDrawer: Drawer = {
   ...demoDrawer,
-  parts: [...own, ...others.slice(0, 60 - own.length).map((c) => ({ id: c.id, class: c.id }))],
+  parts: [...own, ...others.slice(0, 60 - own.length).map(newPart)],
 };

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
-import type { Drawer, Job, Setup } from '@/core/model';
+import type { Drawer, Job, JointId, PartId, Setup } from '@/core/model';
 import type { HubPorts, KitProgress, KitWish, PlanProgress, Quieter, Relaxation, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
@@ -126,7 +126,7 @@ export function useMends(setup: Setup | null | undefined, drawer: Drawer | null 
 const NOTHING_KNOWN: Standing = { causes: [], mends: [] };
 
 /** What else fits in a part's place; null while it is computed. */
-export function useSwaps(setup: Setup, part: string | null, drawer: Drawer | null | undefined): readonly Swap[] | null {
+export function useSwaps(setup: Setup, part: PartId | null, drawer: Drawer | null | undefined): readonly Swap[] | null {
   const [swaps, setSwaps] = useState<readonly Swap[] | null>(null);
   const asked = useRef(0);
   useAskedEffect(() => {
@@ -182,7 +182,7 @@ export function useQuieter(
 }
 
 /** A joint's contacts when it is open, and the plug's way in; null until they are known. */
-export function useCloseUp(setup: Setup, joint: string): CloseUp | null {
+export function useCloseUp(setup: Setup, joint: JointId): CloseUp | null {
   const [seen, setSeen] = useState<CloseUp | null>(null);
   useAskedEffect(() => {
     let current = true;

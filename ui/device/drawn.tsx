@@ -1,6 +1,6 @@
 'use client';
 import { Bell, CircleHelp } from 'lucide-react';
-import { partIn, type Setup } from '@/core/model';
+import { type PortId, partIn, type Setup } from '@/core/model';
 import type { Act, StandIn } from '@/core/standin';
 import { ABSENCES, appOf, Button, classOf, nameIn, StatusMark } from '../components';
 import { Frame } from './frame';
@@ -98,7 +98,7 @@ export function Drawn({ setup, state, wanted, onAct }: Props) {
 /** The device's own holes and what is in them. */
 function Sockets({ setup, state, device }: Pick<Props, 'setup' | 'state'> & { readonly device: string }) {
   const part = partIn(setup, device);
-  const inHole = (port: string) => {
+  const inHole = (port: PortId) => {
     const joint = setup.joints.find(
       (j) => state.plugged.includes(j.id) && [j.a, j.b].some((r) => r.part === device && r.port === port),
     );

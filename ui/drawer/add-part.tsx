@@ -3,7 +3,7 @@ import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { connectorNamed, describeConnector } from '@/core/connectors';
-import { type PartClass, valueWithBasis } from '@/core/model';
+import { newPart, type PartClass, valueWithBasis } from '@/core/model';
 import { Basis, Button, PartIcon, useMoney } from '../components';
 import { ByLooking } from './by-looking';
 import { Ends } from './ends';
@@ -48,7 +48,7 @@ export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => v
         className={`mt-2 ${text === '' ? 'hidden desk:flex' : 'flex'} max-h-96 flex-col gap-1 overflow-y-auto pr-1 desk:max-h-[calc(100dvh-16rem)]`}
       >
         {found.map((c) => {
-          const cost = valueWithBasis({ id: c.id, class: c.id }, c, 'price');
+          const cost = valueWithBasis(newPart(c), c, 'price');
           return (
             <li key={c.id}>
               <button

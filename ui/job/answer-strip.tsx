@@ -2,7 +2,7 @@
 import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
 import { figure, signed } from '@/core/format';
-import { classIn } from '@/core/model';
+import { type ClassId, classIn } from '@/core/model';
 import type { Answer } from '@/core/plan';
 import { gateTitle, lower, partName, StatusMark, useMoney } from '../components';
 import { letterOf } from './letter';
@@ -11,7 +11,7 @@ interface Props {
   readonly answer: Answer;
   readonly place: number;
   /** Other jobs of the person's that a class is good for; null until it is known, or where there are none. */
-  readonly servesOf: ((classId: string) => readonly string[]) | null;
+  readonly servesOf: ((classId: ClassId) => readonly string[]) | null;
   readonly onOpen: () => void;
 }
 

@@ -3,7 +3,7 @@ import { Printer, Save } from 'lucide-react';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { figure, signed } from '@/core/format';
-import type { Drawer, Job } from '@/core/model';
+import type { ClassId, Drawer, Job } from '@/core/model';
 import { type KitProgress, type NamedKit, shoppingCsv, shoppingList } from '@/core/plan';
 import { Button, partName, useMoney } from '../components';
 import { saveFile } from '../shell';
@@ -77,7 +77,7 @@ interface InFullProps {
 }
 
 /** For which of the jobs a purchase is. */
-function servesText(classId: string, { answers }: NamedKit, nameOf: (id: string) => string): string {
+function servesText(classId: ClassId, { answers }: NamedKit, nameOf: (id: string) => string): string {
   const served = answers.filter((a) => a.answer.setup.parts.some((p) => p.class === classId)).map((a) => nameOf(a.job));
   return served.length === 1 && answers.length > 1 ? `For ${served[0]} only.` : `For ${served.join(' and ')}.`;
 }

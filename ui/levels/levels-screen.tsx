@@ -1,6 +1,6 @@
 'use client';
 import { USUAL_WISH } from '@/core/levels';
-import type { Setup } from '@/core/model';
+import type { PartId, Setup } from '@/core/model';
 import { nameIn, useLevels, useLiking, useReport } from '../components';
 import { layOut, SetupPicker, SetupScreen, SignalLane, useDraft } from '../setup';
 import { Screen, tell } from '../shell';
@@ -41,7 +41,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
     tell(`${label}: done. Undo takes it back.`);
   };
   const layout = layOut(shown, report);
-  const marksOf = (part: string, knob: string): readonly Mark[] => {
+  const marksOf = (part: PartId, knob: string): readonly Mark[] => {
     const { schools } = levels;
     if (!schools) return [];
     const at = (letter: string, s: { readonly setup: Setup }) => {
@@ -134,4 +134,4 @@ function Desk({ kept }: { readonly kept: Setup }) {
   );
 }
 
-const exists = (setup: Setup, part: string): boolean => setup.parts.some((p) => p.id === part);
+const exists = (setup: Setup, part: PartId): boolean => setup.parts.some((p) => p.id === part);

@@ -1,5 +1,5 @@
 'use client';
-import type { Setup } from '@/core/model';
+import type { PartId, Setup } from '@/core/model';
 import { nameIn, useWidth } from '../components';
 import { type Layout, middleOf } from '../setup';
 
@@ -30,9 +30,9 @@ export function FlowLane({ setup, layout, flows, app, spoken }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   if (flows.length === 0) return null;
   const column = width / (layout.columns + 1);
-  const xOf = (part: string | null) =>
+  const xOf = (part: PartId | null) =>
     part === null ? (layout.columns + 0.5) * column : middleOf(layout, width, part);
-  const nameOf = (part: string | null) => (part === null ? app : nameIn(setup, part));
+  const nameOf = (part: PartId | null) => (part === null ? app : nameIn(setup, part));
   return (
     <>
       <ul className="flex flex-col gap-1 px-3 pb-1 desk:hidden">

@@ -1,12 +1,12 @@
 import type { Report } from '@/core/assess';
 import { figure, minutesText } from '@/core/format';
 import type { GateName } from '@/core/gates';
-import { hearsFarEnd, type Setup } from '@/core/model';
+import { hearsFarEnd, type PartId, type Setup } from '@/core/model';
 import { appOf, classOf, lower, nameIn } from '../components';
 import type { Flow } from './flow-lane';
 
 /** Whether a gate has found a part wanting; a flow has no judgement of its own. */
-const fails = (report: Report, gate: GateName, part: string, unit?: string): boolean =>
+const fails = (report: Report, gate: GateName, part: PartId, unit?: string): boolean =>
   report.verdicts
     .find((v) => v.gate === gate)!
     .findings.some((f) => f.status === 'fail' && f.part === part && (unit === undefined || f.unit === unit));
@@ -126,7 +126,7 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
 
 const direct = (e: Report['ears'][number]): number => Math.max(e.directLeftSpl, e.directRightSpl);
 
-function hangsOn(setup: Setup, part: string): string {
+function hangsOn(setup: Setup, part: PartId): string {
   const joint = setup.joints.find((j) => j.a.part === part || j.b.part === part);
   return joint ? (joint.a.part === part ? joint.b.part : joint.a.part) : part;
 }

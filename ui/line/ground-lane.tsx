@@ -2,7 +2,7 @@
 import { itemAt, pairOf } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
-import type { Setup } from '@/core/model';
+import type { PartId, Setup } from '@/core/model';
 import { lower, nameIn, useWidth } from '../components';
 import { type Layout, middleOf } from '../setup';
 
@@ -40,7 +40,7 @@ const current = (ua: number): string => (ua < 1000 ? `${ua.toPrecision(1)} µA` 
 /** Screens from part to part, what is tied to the mains earth, and the loops that mains current runs round. */
 export function GroundLane({ setup, report, layout }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const xOf = (part: string) => middleOf(layout, width, part);
+  const xOf = (part: PartId) => middleOf(layout, width, part);
   const trunk = report.lines[0];
   const loops = report.loops.slice(0, 2);
   const looping = new Set(loops.flatMap((l) => l.joints));

@@ -5,7 +5,7 @@ import type { Report } from '@/core/assess';
 import { otherHoles } from '@/core/change';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { figure, ohmText, voltText } from '@/core/format';
-import type { Setup } from '@/core/model';
+import type { PartId, Setup } from '@/core/model';
 import { FARTHEST_MM } from '@/core/readings';
 import { Button, partName, useCloseUp } from '../components';
 import { Slide } from '../setup';
@@ -48,7 +48,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
     .flatMap((d) => d.inputs)
     .find((i) => i.part === socket.part.id && i.label && (i.senseOhm !== null || i.why === 'open'));
   const probesOf = (end: 'a' | 'b') => closeUp?.probes.filter((p) => p.side === end) ?? [];
-  const sideOf = (part: string) => (joint.a.part === part ? 'a' : 'b');
+  const sideOf = (part: PartId) => (joint.a.part === part ? 'a' : 'b');
   return (
     <section aria-label={`Connection ${number}`} className="rounded-xl border border-accent bg-card p-4">
       <h2 className="font-bold text-lg leading-tight">

@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react';
 import type { Report } from '@/core/assess';
 import type { Lane } from '@/core/gates';
-import type { Setup } from '@/core/model';
+import type { PartId, Setup } from '@/core/model';
 import { appOf, nameIn } from '../components';
 import { type Layout, SignalLane } from '../setup';
 import { FlowLane } from './flow-lane';
@@ -80,7 +80,7 @@ function LaneCard({
 }
 
 interface Token {
-  readonly part: string;
+  readonly part: PartId;
   readonly top: string;
   readonly bottom: string;
   readonly wrong: boolean;

@@ -1,7 +1,7 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { minutesText } from '@/core/format';
-import type { Setup } from '@/core/model';
+import type { PartId, Setup } from '@/core/model';
 import { Button, classOf, nameIn } from '../components';
 import { Slide } from '../setup';
 import { letterOf } from './looks';
@@ -104,7 +104,7 @@ const withCharge = (setup: Setup, id: string, charge: number): Setup => ({
   parts: setup.parts.map((p) => (p.id === id ? { ...p, charge } : p)),
 });
 
-function withArrival(setup: Setup, part: string, minute: number): Setup {
+function withArrival(setup: Setup, part: PartId, minute: number): Setup {
   const { arrivals, ...rest } = setup;
   const others = (arrivals ?? []).filter((a) => a.part !== part);
   const next = minute > 0 ? [...others, { part, minute }] : others;

@@ -1,5 +1,5 @@
 'use client';
-import { partIn, type Setup } from '@/core/model';
+import { type PortId, partIn, type Setup } from '@/core/model';
 import { Button, classOf, lower, nameIn, useHubPorts } from '../components';
 
 interface Props {
@@ -12,7 +12,7 @@ export function Sockets({ setup, onKeep }: Props) {
   const hubs = setup.parts.filter((p) => !classOf(p).host && (classOf(p).usb?.down.length ?? 0) > 1);
   const found = useHubPorts(setup);
   if (hubs.length === 0) return null;
-  const portName = (hub: string, port: string) =>
+  const portName = (hub: string, port: PortId) =>
     classOf(partIn(setup, hub)).ports.find((p) => p.id === port)?.label ?? port;
   return (
     <section aria-label="Which socket for what" className="rounded-xl border border-rule bg-card px-3 py-2">

@@ -1,10 +1,10 @@
 import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
-import type { Joint, Setup } from '@/core/model';
+import type { Joint, PartId, Setup } from '@/core/model';
 
 /** Where a part stands on the sheet: columns from mouth to app, rows for the voices and for what hangs beside. */
 export interface Spot {
-  readonly part: string;
+  readonly part: PartId;
   readonly column: number;
   readonly row: number;
   /** The part it leads on to, towards the app; for a part beside, the one it hangs on. */
@@ -32,7 +32,7 @@ export function layOut(setup: Setup, report: Report): Layout {
   const columns = Math.max(2, ...routes.map((l) => l.parts.length));
   const spots = new Map<string, Spot>();
   const taken = new Set<string>();
-  const place = (part: string, column: number, fromRow: number, toward: string | null, beside: boolean) => {
+  const place = (part: PartId, column: number, fromRow: number, toward: string | null, beside: boolean) => {
     let row = fromRow;
     while (taken.has(`${column} ${row}`)) row += 1;
     taken.add(`${column} ${row}`);
@@ -82,5 +82,5 @@ export function layOut(setup: Setup, report: Report): Layout {
 }
 
 /** Middle of a part's column on a lane of a certain width; the app's column is the last. */
-export const middleOf = (layout: Layout, width: number, part: string): number =>
+export const middleOf = (layout: Layout, width: number, part: PartId): number =>
   ((layout.spots.find((s) => s.part === part)!.column + 0.5) * width) / (layout.columns + 1);

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { area, curveStepAfter, line } from 'd3-shape';
 import type { Place, Report } from '@/core/assess';
 import { figure } from '@/core/format';
-import type { Setup } from '@/core/model';
+import type { PartId, Setup } from '@/core/model';
 import { LevelAxis, useWidth } from '../components';
 import { type Layout, middleOf } from './layout';
 
@@ -25,7 +25,7 @@ interface Step extends Place {
 /** Levels along the line on the same horizontal places as the parts: ceiling, peaks, average, noise. */
 export function SignalLane({ setup, report, layout, stopsAt }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const xOf = (part: string) => middleOf(layout, width, part);
+  const xOf = (part: PartId) => middleOf(layout, width, part);
   const y = scaleLinear([-120, 34], [HEIGHT - 8, 8]);
   const lines = [report, ...report.also].flatMap((d) =>
     d.lines.map((l) => stepsOf(l.places, xOf, width / (layout.columns + 1))),
@@ -162,14 +162,14 @@ function RoomLeft({
 }
 
 /** A level holds from the middle of its part to the middle of the next; the last one to the end of its column. */
-function stepsOf(places: readonly Place[], xOf: (part: string) => number, column: number): Step[] {
+function stepsOf(places: readonly Place[], xOf: (part: PartId) => number, column: number): Step[] {
   const steps = places.map((p) => ({ ...p, x: Math.max(LEFT, xOf(p.part)) }));
   const last = steps.at(-1);
   return last ? [...steps, { ...last, x: last.x + column / 2 }] : steps;
 }
 
 /** Where a line that does not arrive is cut: the joint that is to blame, else the one that Wired or Seen points at. */
-function stopAt(setup: Setup, report: Report, xOf: (part: string) => number, blamed: string | undefined) {
+function stopAt(setup: Setup, report: Report, xOf: (part: PartId) => number, blamed: string | undefined) {
   const lost = report.lines.some((l) => !l.arrives);
   const pointed = report.verdicts.filter((v) => (v.gate === 'wired' || v.gate === 'seen') && v.status === 'fail');
   const id = blamed ?? pointed.find((v) => v.joint !== undefined)?.joint;

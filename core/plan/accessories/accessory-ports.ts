@@ -1,6 +1,6 @@
 import { itemAt } from '../../algorithms';
 import { freePorts } from '../../change';
-import { type Catalogue, classOfPart, type PartClass, type PortSpec, type Setup } from '../../model';
+import { type Catalogue, classOfPart, type PartClass, type PartId, type PortSpec, type Setup } from '../../model';
 
 /** What is put beside a chain: something to listen by, or something to charge from. */
 export type AccessoryKind = 'listening' | 'power';
@@ -10,7 +10,7 @@ export const accessoryPorts = (
   kind: AccessoryKind,
   setup: Setup,
   catalogue: Catalogue,
-): readonly { readonly part: string; readonly port: PortSpec }[] => {
+): readonly { readonly part: PartId; readonly port: PortSpec }[] => {
   const isDevice = (id: string) => classOfPart(setup, catalogue, id).host !== undefined;
   return freePorts(setup, catalogue).filter(({ part, port }) =>
     kind === 'listening'

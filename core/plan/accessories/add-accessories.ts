@@ -65,7 +65,7 @@ function tryKind(
   let best = settled;
   for (const hole of accessoryPorts(kind, bare, catalogue)) {
     for (const c of classes) {
-      const setup = attachPart(settled.setup, catalogue, hole, { ...stock.take(c.id, 0).part, id: c.id });
+      const setup = attachPart(settled.setup, catalogue, hole, { ...stock.take(c.id, 0).part, id: String(c.id) });
       if (!setup) continue;
       const key = `${classOf(hole.part)}.${hole.port.id} ${kind === 'power' ? c.id : ''} ${faultsOf(settled)}`;
       if (past.tries.isBad(key)) continue;

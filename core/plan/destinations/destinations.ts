@@ -2,6 +2,7 @@ import { freshId, memoBy } from '../../algorithms';
 import { freePorts, insertPart } from '../../change';
 import {
   type Catalogue,
+  type ClassId,
   classIn,
   type Destination,
   isGiven,
@@ -46,11 +47,11 @@ export function destinationsOf(
     (c) => !c.inputs && !c.usb && c.ports.filter((p) => p.flow === 'out' && !isRightHalf(p)).length > 1,
   );
   const endsOf = memoBy(
-    (classId: string, port: PortSpec) => `${classId}.${port.id}`,
+    (classId: ClassId, port: PortSpec) => `${classId}.${port.id}`,
     (classId, port) => endsFrom(classIn(catalogue, classId), [port], between, LIMITS, stock),
   );
   /** Ways from an output of a class into a device's holes, those that do different things each once. */
-  const waysTo = (classId: string, port: PortSpec, device: string): readonly { end: End; hole: string }[] => {
+  const waysTo = (classId: ClassId, port: PortSpec, device: string): readonly { end: End; hole: string }[] => {
     const ends = endsOf(classId, port);
     const holes = classIn(catalogue, device).ports.filter((p) => p.flow === 'in');
     const fitting = ends.flatMap((end) => {

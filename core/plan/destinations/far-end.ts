@@ -3,11 +3,13 @@ import { mustAssess } from '../../assess';
 import { freePorts, otherHoles } from '../../change';
 import {
   type Catalogue,
+  type ClassId,
   classIn,
   classOfPart,
   hearsFarEnd,
   type Joint,
   type PartClass,
+  type PortId,
   type PortSpec,
   type Setup,
 } from '../../model';
@@ -119,7 +121,7 @@ function headphonesAt(
   between: readonly PartClass[],
   catalogue: Catalogue,
   stock: Stock,
-): readonly { readonly from: PortSpec; readonly end: End; readonly classId: string; readonly port: string }[] {
+): readonly { readonly from: PortSpec; readonly end: End; readonly classId: ClassId; readonly port: PortId }[] {
   const listening = [...catalogue.parts.values()].filter(
     (c) => c.kind === 'listening' && itemAt(c.ports, 0).flow !== 'out',
   );

@@ -9,6 +9,7 @@ import {
   type Joint,
   jointIn,
   type PartClass,
+  type PartId,
   type Setup,
 } from '../../model';
 import { type UsbTree, usbTree } from '../../power';
@@ -17,7 +18,7 @@ import { type UsbTree, usbTree } from '../../power';
 export interface HubPorts {
   readonly hub: string;
   /** What goes where, for every piece that has to move. */
-  readonly moves: readonly { readonly part: string; readonly from: string; readonly to: string }[];
+  readonly moves: readonly { readonly part: PartId; readonly from: string; readonly to: string }[];
   /** The same as acts, one after another: a plug into a free socket, or two exchanged. */
   readonly changes: readonly Change[];
   readonly setup: Setup;
@@ -120,7 +121,7 @@ function worth(tree: UsbTree, pieces: readonly string[]): { readonly noticed: nu
   };
 }
 
-function hangsUnder(tree: UsbTree, part: string, pieces: readonly string[]): boolean {
+function hangsUnder(tree: UsbTree, part: PartId, pieces: readonly string[]): boolean {
   if (pieces.includes(part)) return true;
   const node = tree.nodes.get(part);
   return node !== undefined && hangsUnder(tree, node.on.part, pieces);

@@ -8,6 +8,7 @@ import {
   type Drawer,
   hasFigure,
   knobAt,
+  newPart,
   type PartClass,
   quantity,
   type Setup,
@@ -83,13 +84,13 @@ function* remedies(setup: Setup, { readings }: Assessment, catalogue: Catalogue)
   const paths = readings.lines.flatMap((l) => l.path ?? []);
   const isolators = [...catalogue.parts.values()].filter(isIsolator);
   for (const joint of new Set(paths.flatMap((p) => p.joints.map((j) => j.joint.id)))) {
-    for (const c of isolators) yield { do: 'insert', joint, part: { id: c.id, class: c.id } };
+    for (const c of isolators) yield { do: 'insert', joint, part: newPart(c) };
   }
   const leads = [...catalogue.parts.values()].filter((c) => c.kind === 'lead');
   for (const part of new Set(paths.flatMap((p) => p.parts))) {
     const own = classOf(part);
     if (own.kind !== 'lead') continue;
-    for (const c of leads) if (c !== own) yield { do: 'replace', part, by: { id: c.id, class: c.id } };
+    for (const c of leads) if (c !== own) yield { do: 'replace', part, by: newPart(c) };
   }
 }
 

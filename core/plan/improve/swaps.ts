@@ -1,13 +1,13 @@
 import { type Assessment, assess } from '../../assess';
 import { apply } from '../../change';
 import type { GateName, Status } from '../../gates';
-import { type Catalogue, type Drawer, partIn, type Setup } from '../../model';
+import { type Catalogue, type ClassId, type Drawer, type PartId, partIn, type Setup } from '../../model';
 import { stockOf } from '../stock';
 import { compareScores, type Score, scoreOf, statusesOf } from '../tuning';
 
 /** Another class that fits in a part's place, and what it would do. */
 export interface Swap {
-  readonly classId: string;
+  readonly classId: ClassId;
   readonly owned: boolean;
   readonly price: number;
   readonly setup: Setup;
@@ -19,7 +19,7 @@ const RANK: readonly Status[] = ['pass', 'caution', 'not known', 'fail'];
 const safety = ({ verdicts }: Assessment): number => RANK.indexOf(verdicts.find((v) => v.gate === 'safe')!.status);
 
 /** Everything that fits where a part is, best first: owned before bought where they do the same. */
-export function swapsFor(setup: Setup, part: string, drawer: Drawer | null, catalogue: Catalogue): readonly Swap[] {
+export function swapsFor(setup: Setup, part: PartId, drawer: Drawer | null, catalogue: Catalogue): readonly Swap[] {
   const stock = stockOf(drawer, catalogue);
   const present = partIn(setup, part).class;
   const swaps: Swap[] = [];

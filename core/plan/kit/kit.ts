@@ -1,5 +1,5 @@
 import { itemAt } from '../../algorithms';
-import type { Drawer } from '../../model';
+import type { ClassId, Drawer } from '../../model';
 
 /** One way to do a job: how many of each class it takes, and how much margin it leaves at its weakest gate. */
 export interface KitRoute {
@@ -18,8 +18,8 @@ export interface KitQuestion {
   /** Jobs that happen at the same time, by id: they cannot share a part. All others can. */
   readonly atOnce: readonly string[];
   readonly owned: ReadonlyMap<string, number>;
-  readonly price: (classId: string) => number;
-  readonly massG: (classId: string) => number;
+  readonly price: (classId: ClassId) => number;
+  readonly massG: (classId: ClassId) => number;
   /** All that is carried, at most; null for no limit. */
   readonly mostG: number | null;
 }
@@ -27,7 +27,7 @@ export interface KitQuestion {
 /** What to buy, and by which route each job is then done. */
 export interface Kit {
   readonly cost: number;
-  readonly buy: readonly { readonly classId: string; readonly count: number; readonly price: number }[];
+  readonly buy: readonly { readonly classId: ClassId; readonly count: number; readonly price: number }[];
   /** Route of each job, by its place. */
   readonly chosen: ReadonlyMap<string, number>;
   /** Everything that must be in the bag, owned or bought. */

@@ -2,12 +2,15 @@ import { freshId, itemAt } from '../../algorithms';
 import { BY_WIRE_M } from '../../change';
 import {
   type Catalogue,
+  type ClassId,
   classIn,
   FORMAT_VERSION,
   type Job,
   type Joint,
   type Part,
+  type PartId,
   type Placement,
+  type PortId,
   type PortSpec,
   type Setup,
   type Source,
@@ -19,8 +22,8 @@ import { sortedSources } from './search';
 
 /** Somewhere a signal can be taken from. */
 interface End {
-  readonly part: string;
-  readonly port: string;
+  readonly part: PartId;
+  readonly port: PortId;
 }
 
 /** A setup as it grows: parts from the drawer where it has them, joints in the order of the signal. */
@@ -28,7 +31,7 @@ export interface Growing {
   readonly parts: Part[];
   readonly joints: Joint[];
   /** One more part of a class. */
-  add(classId: string): string;
+  add(classId: ClassId): string;
   /** With the other side, where both ends have left and right each to itself. */
   join(a: End, b: End): void;
   /** Parts from a port on, one after the other. @returns where the last one can be left. */
@@ -101,7 +104,7 @@ export function buildSetup(chain: Chain, job: Job, catalogue: Catalogue, stock: 
     starts.push(itemAt(setup.parts, first).id);
     return end;
   });
-  const secondaries: { readonly source: string; readonly part: string }[] = [];
+  const secondaries: { readonly source: string; readonly part: PartId }[] = [];
   const come = ({ source, links }: Branch): End => {
     const first = setup.parts.length;
     const end = setup.follow(null, links);

@@ -1,3 +1,4 @@
+import type { ClassId, PortId } from '../../model';
 /** A chain found by the search: classes from microphone to device, with the ports used. */
 export interface Chain {
   readonly links: readonly Link[];
@@ -10,7 +11,7 @@ export interface Chain {
 }
 
 export interface Link {
-  readonly classId: string;
+  readonly classId: ClassId;
   /** Port the signal comes in by; null for the microphone. */
   readonly inPort: string | null;
   /** Further ports that take the other microphones, where this part joins them. */
@@ -25,7 +26,7 @@ export interface Link {
 export interface Branch {
   readonly source: string;
   readonly links: readonly Link[];
-  readonly port: string;
+  readonly port: PortId;
 }
 
 /** Is this the part at which several sources come together? */
@@ -34,7 +35,7 @@ export const isJoining = (l: Link): boolean => l.alsoIn.length + l.secondaries.l
 /** How many of each class some links take; what stands before the joining part is needed once a microphone. */
 export function classCounts(links: readonly Link[], microphones: number): ReadonlyMap<string, number> {
   const counts = new Map<string, number>();
-  const add = (classId: string, n: number) => counts.set(classId, (counts.get(classId) ?? 0) + n);
+  const add = (classId: ClassId, n: number) => counts.set(classId, (counts.get(classId) ?? 0) + n);
   const joins = links.findIndex(isJoining);
   const joinedAt = joins < 0 ? links.length - (links.at(-1)?.outPort === null ? 1 : 0) : joins;
   links.forEach((link, i) => {

@@ -6,7 +6,7 @@ import {
   FORMAT_VERSION,
   hearsSelf,
   type Job,
-  type Part,
+  newPart,
   type PartClass,
   type PortSpec,
   quantity,
@@ -117,16 +117,17 @@ function playsByWire({ ports, circuit }: PartClass): boolean {
 }
 
 type Feed = 'plug-in power' | '48 V';
-const asPart = (c: PartClass): Part => ({ id: c.id, class: c.id });
 
 /** The steady voltages at which what is in a part comes alive, of one kind. */
 const fedFrom = (c: PartClass, from: Feed): readonly number[] =>
   c.circuit.flatMap((e) =>
-    (e.is === 'capsule' || e.is === 'stage') && e.needs?.from === from ? [quantity(asPart(c), c, e.needs.minVolt)] : [],
+    (e.is === 'capsule' || e.is === 'stage') && e.needs?.from === from
+      ? [quantity(newPart(c), c, e.needs.minVolt)]
+      : [],
   );
 
 const leastVolt = (classes: readonly PartClass[], from: Feed): number =>
   Math.min(...classes.flatMap((c) => fedFrom(c, from)));
 
 const mostVolt = (c: PartClass): number =>
-  Math.max(0, ...c.circuit.flatMap((e) => (e.is === 'supply' ? [quantity(asPart(c), c, e.volt)] : [])));
+  Math.max(0, ...c.circuit.flatMap((e) => (e.is === 'supply' ? [quantity(newPart(c), c, e.volt)] : [])));

@@ -1,8 +1,17 @@
-import { type Catalogue, classIn, type Drawer, hasFigure, quantity, type Setup } from '../../model';
+import {
+  type Catalogue,
+  type ClassId,
+  classIn,
+  type Drawer,
+  hasFigure,
+  newPart,
+  quantity,
+  type Setup,
+} from '../../model';
 
 /** How sure one can be that a piece works on a device: a Beta distribution of its rate. */
 export interface Rate {
-  readonly classId: string;
+  readonly classId: ClassId;
   readonly mean: number;
   /** In which the rate lies with nine chances in ten. */
   readonly from: number;
@@ -22,12 +31,12 @@ export const LOSS = 60;
  * binomial, any handbook of statistics).
  * @returns null for a class of which the trade tells no figure and the owner no result.
  */
-export function rateOf(classId: string, device: string, drawer: Drawer | null, catalogue: Catalogue): Rate | null {
+export function rateOf(classId: ClassId, device: string, drawer: Drawer | null, catalogue: Catalogue): Rate | null {
   const c = classIn(catalogue, classId);
   const own = (drawer?.outcomes ?? []).filter((o) => o.class === classId && o.device === device);
   const told = hasFigure(c, 'worksOfTen');
   if (!told && own.length === 0) return null;
-  const prior = told ? quantity({ id: classId, class: classId }, c, 'worksOfTen') / 10 : 0.9;
+  const prior = told ? quantity(newPart(c), c, 'worksOfTen') / 10 : 0.9;
   const worked = own.filter((o) => o.worked).length;
   const a = prior * PRIOR_TRIES + worked;
   const b = (1 - prior) * PRIOR_TRIES + own.length - worked;

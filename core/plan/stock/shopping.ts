@@ -1,12 +1,12 @@
 import { csvFormatRows } from 'd3-dsv';
 import { connectorNamed, describeConnector } from '../../connectors';
 import { figure } from '../../format';
-import { type Catalogue, classIn, type Drawer, type PartClass, type PortSpec } from '../../model';
+import { type Catalogue, type ClassId, classIn, type Drawer, type PartClass, type PortSpec } from '../../model';
 import { priceBand } from './prices';
 
 /** One thing to ask for at a counter. */
 export interface Wanted {
-  readonly classId: string;
+  readonly classId: ClassId;
   readonly count: number;
   /** What it is, in words that need no maker: ends, wiring, length. */
   readonly what: string;

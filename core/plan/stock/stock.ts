@@ -1,4 +1,13 @@
-import { type Catalogue, classIn, type Drawer, isGiven, type Part, type Setup } from '../../model';
+import {
+  type Catalogue,
+  type ClassId,
+  classIn,
+  type Drawer,
+  isGiven,
+  newPart,
+  type Part,
+  type Setup,
+} from '../../model';
 import { priceOf } from './prices';
 
 /** Where the next part of a class comes from, and what it costs. */
@@ -11,7 +20,7 @@ export interface Take {
 /** Parts of the drawer by class, and the catalogue behind it. */
 export interface Stock {
   /** The n-th part of a class (from 0): an owned one while there are any. */
-  take(classId: string, n: number): Take;
+  take(classId: ClassId, n: number): Take;
 }
 
 export function stockOf(drawer: Drawer | null, catalogue: Catalogue): Stock {
@@ -21,13 +30,13 @@ export function stockOf(drawer: Drawer | null, catalogue: Catalogue): Stock {
     take(classId, n) {
       const own = owned.get(classId)?.[n];
       if (own) return { part: own, owned: true, price: 0 };
-      return { part: { id: classId, class: classId }, owned: false, price: priceOf(classId, drawer, catalogue) };
+      return { part: newPart({ id: classId }), owned: false, price: priceOf(classId, drawer, catalogue) };
     },
   };
 }
 
 /** Money for so many of a class beside none of them. */
-export function priceOfCopies(stock: Stock, classId: string, copies: number): number {
+export function priceOfCopies(stock: Stock, classId: ClassId, copies: number): number {
   let sum = 0;
   for (let n = 0; n < copies; n++) sum += stock.take(classId, n).price;
   return sum;

@@ -1,5 +1,5 @@
 import { reach } from '../../algorithms';
-import type { PartClass } from '../../model';
+import type { PartClass, PortId } from '../../model';
 
 /** Gains that lie on some way through a part's circuit from one port to another. */
 export function knobsBetween(partClass: PartClass, from: string, to: string): ReadonlySet<string> {
@@ -51,7 +51,7 @@ const edgesOf = ({ circuit }: PartClass): readonly Edge[] =>
 function reached(
   { ports, circuit, ground }: PartClass,
   edges: readonly Edge[],
-  port: string,
+  port: PortId,
   which: 'ahead' | 'behind',
 ): ReadonlySet<string> {
   const [start, end] = which === 'ahead' ? (['from', 'to'] as const) : (['to', 'from'] as const);

@@ -1,4 +1,4 @@
-import { type Catalogue, classIn, knobAt, partIn, type Setup, turnKnob } from '../../model';
+import { type Catalogue, classIn, knobAt, type PartId, partIn, type Setup, turnKnob } from '../../model';
 import { knobsBetween } from './knobs-on-way';
 
 /** Where a fader stands that passes what it is given, dB. */
@@ -8,7 +8,7 @@ const UNITY_DB = 0;
  * Open what is shut between two ports of a part: faders and sends at their least, on the way from one to the other, are
  * turned to unity. What lies on no such way stays as it is.
  */
-export function openFaders(setup: Setup, catalogue: Catalogue, part: string, from: string, to: string): Setup {
+export function openFaders(setup: Setup, catalogue: Catalogue, part: PartId, from: string, to: string): Setup {
   const { class: id } = partIn(setup, part);
   const partClass = classIn(catalogue, id);
   let out = setup;

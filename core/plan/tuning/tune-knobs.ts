@@ -1,7 +1,17 @@
 import { itemAt } from '../../algorithms';
 import { type Assessment, mustAssess } from '../../assess';
 import type { Verdict } from '../../gates';
-import { type Catalogue, classIn, type KnobSpec, knobAt, type Part, partIn, type Setup, turnKnob } from '../../model';
+import {
+  type Catalogue,
+  classIn,
+  type KnobSpec,
+  knobAt,
+  type Part,
+  type PartId,
+  partIn,
+  type Setup,
+  turnKnob,
+} from '../../model';
 import type { Readings } from '../../readings';
 import { type Experience, newExperience } from './experience';
 import { knobsAhead } from './knobs-on-way';
@@ -105,7 +115,7 @@ export function switchesOf(
 }
 
 /** The very same setup where the knob stands there already: it need not be judged again. */
-function turnedTo(setup: Setup, part: string, knob: string, to: number, catalogue: Catalogue): Setup {
+function turnedTo(setup: Setup, part: PartId, knob: string, to: number, catalogue: Catalogue): Setup {
   const at = partIn(setup, part);
   return knobAt(at, classIn(catalogue, at.class), knob) === to ? setup : turnKnob(setup, part, knob, to);
 }

@@ -1,6 +1,6 @@
 import type { Report } from '../../assess';
 import { sayTake } from '../../format';
-import type { Catalogue, Setup } from '../../model';
+import type { Catalogue, PartId, Setup } from '../../model';
 import { contextOf } from './context';
 import type { TakeFinding } from './report';
 import { RULES } from './rules';
@@ -16,7 +16,7 @@ export function causeIn(
   report: Report,
   setup: Setup,
   catalogue: Catalogue,
-  nameOf: (part: string) => string,
+  nameOf: (part: PartId) => string,
 ): string | null {
   const from = RULES[finding.what].from(contextOf(finding, report, setup, catalogue, nameOf));
   return from && sayTake(from).sentence;

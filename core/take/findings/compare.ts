@@ -2,6 +2,7 @@ import { itemAt, pairOf } from '../../algorithms';
 import type { Report } from '../../assess';
 import { figure, hertzText, type Said, sayTake, type TakeMessage, takeMessage } from '../../format';
 import type { GateName } from '../../gates';
+import type { JointId, PartId } from '../../model';
 import type { Sides } from '../meters';
 import type { ChannelFigures, TakeFigures } from '../reading';
 
@@ -17,8 +18,8 @@ export interface Compared extends Said {
   /** Gates to look at again; none where it agrees. */
   readonly gates: readonly GateName[];
   /** Joint and part that a difference points to. */
-  readonly joint: string | null;
-  readonly part: string | null;
+  readonly joint: JointId | null;
+  readonly part: PartId | null;
 }
 
 /** Peaks under this are no voice that arrives. */
@@ -49,7 +50,7 @@ interface Beside {
   readonly says: TakeMessage;
   /** Gates to look at again where it differs, and the part that points to it. */
   readonly gates: readonly GateName[];
-  readonly part: string | null;
+  readonly part: PartId | null;
 }
 
 /** A recorded channel beside the computed one. */
@@ -60,14 +61,14 @@ interface Pair {
   readonly report: Report;
   /** Its number where there are several, from 1. */
   readonly channel: number | null;
-  nameOf(part: string): string;
+  nameOf(part: PartId): string;
 }
 
 /**
  * What a take holds beside what was computed for its setup. Channels are taken in the order in which the app records them.
  * @param nameOf name of a part by its id
  */
-export function compareTake(take: TakeFigures, report: Report, nameOf: (part: string) => string): readonly Compared[] {
+export function compareTake(take: TakeFigures, report: Report, nameOf: (part: PartId) => string): readonly Compared[] {
   const lastJoint = report.lines[0]?.joints.at(-1) ?? null;
   const told = (what: Compared['what'], channel: number | null, { says, gates, part, ...beside }: Beside): Compared => {
     const differs = beside.agrees === false;
@@ -242,7 +243,7 @@ function bandOf({ measured: { band }, computed, arrival, channel, nameOf }: Pair
 }
 
 /** Null where there are not two of each. */
-function sidesOf(take: TakeFigures, report: Report, nameOf: (part: string) => string): Beside | null {
+function sidesOf(take: TakeFigures, report: Report, nameOf: (part: PartId) => string): Beside | null {
   const expected = expectedSides(report);
   if (!take.sides || !expected) return null;
   const measured = take.sides.sides;

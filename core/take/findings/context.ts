@@ -1,5 +1,5 @@
 import type { Report } from '../../assess';
-import { appIn, type Catalogue, classOfPart, type Setup } from '../../model';
+import { appIn, type Catalogue, classOfPart, type PartId, type Setup } from '../../model';
 
 type Channel = Report['channels'][number];
 
@@ -14,14 +14,14 @@ export interface Context {
   /** The input that the app records from. */
   readonly taken: Report['inputs'][number] | undefined;
   /** The stage on the way with the least headroom. */
-  readonly tightest: { readonly part: string; readonly headroomDb: number } | undefined;
+  readonly tightest: { readonly part: PartId; readonly headroomDb: number } | undefined;
   /** Numbers of the connections on the way, and of the last before the device. */
   readonly joints: readonly number[];
   readonly lastJoint: number | null;
   /** A part that sends by radio, and one that records by USB. */
   readonly radio: string | null;
   readonly usb: string | null;
-  nameOf(part: string): string;
+  nameOf(part: PartId): string;
 }
 
 export function contextOf(
@@ -29,7 +29,7 @@ export function contextOf(
   report: Report,
   setup: Setup,
   catalogue: Catalogue,
-  nameOf: (part: string) => string,
+  nameOf: (part: PartId) => string,
 ): Context {
   const computed = report.channels[channel ?? 0];
   const classOf = (id: string) => classOfPart(setup, catalogue, id);
