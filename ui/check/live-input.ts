@@ -1,6 +1,5 @@
+'use client';
 import { itemAt } from '@/core/algorithms';
-
-('use client');
 
 /** Why no input could be opened, in words for the person. */
 export class InputTrouble extends Error {}
