@@ -10,7 +10,7 @@ export default {
   ignoreStatic: true,
   concurrency: 2,
   timeoutMS: 20_000,
-  reporters: ['clear-text', 'json'],
+  reporters: ['progress-append-only', 'clear-text', 'json'],
   clearTextReporter: { logTests: false, allowColor: false },
   jsonReporter: { fileName: '.cache/mutation.json' },
   tempDirName: '.cache/stryker',
