@@ -7,10 +7,7 @@ const alias = { '@': fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/
 export default defineConfig({
   resolve: { alias },
   test: {
-    include: [
-      'core/{circuit,gates,readings,assess}/*.test.ts',
-      'tests/reference/{hand-calculation,judged}.test.ts',
-    ],
+    include: ['core/{circuit,gates,readings,assess}/*.test.ts', 'tests/reference/{hand-calculation,judged}.test.ts'],
     testTimeout: 900_000,
   },
 });

@@ -140,10 +140,10 @@ test('with few classes about, the answers are the front of every chain there is'
         const found = [...plan(alone, null, small)].at(-1)!.answers;
         // The slow way: every chain of the search, nothing put off and nothing left out, not even what lacks its voltage.
         const stock = stockOf(null, small);
-        const every = [...searchChains(alone, small, stock, { lacking: true })]
+        const every = [...searchChains(alone, { catalogue: small, stock }, { lacking: true })]
           .filter((c) => c !== null)
           .map((c, i) => {
-            const { setup, assessment } = tuneKnobs(buildSetup(c, alone, small, stock, `c${i}`), small);
+            const { setup, assessment } = tuneKnobs(buildSetup(c, alone, { catalogue: small, stock }, `c${i}`), small);
             const pieces = setup.parts.filter((p) => p.id !== device && p.class !== device);
             const massG = pieces.reduce((sum, p) => sum + quantity(p, small.parts.get(p.class)!, 'massG'), 0);
             const score = scoreOf(assessment);

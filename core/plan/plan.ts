@@ -94,8 +94,9 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   });
   const memory = newDeferral(catalogue);
   const past = newExperience();
+  const planning = { catalogue, stock, past };
   const knobs = knownKnobs();
-  const ways = newSecondaryRoutes(job, catalogue, stock, past);
+  const ways = newSecondaryRoutes(job, planning);
   let assessed = 0;
   let poor = 0;
   let triedMixes = 0;
@@ -103,8 +104,6 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   const byItself = new Map<Destination, readonly Setup[]>();
   const destinations = destinationsOf(
     wanted,
-    catalogue,
-    stock,
     (to) => {
       const known = byItself.get(to);
       if (known) return known;
@@ -117,25 +116,23 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
       byItself.set(to, found);
       return found;
     },
-    past,
+    planning,
   );
   /** Where all but the ears is well, and a mixer is on the way: the caller brought into it. */
   const withEars = (settled: Candidate): Candidate => {
     if (triedMixes >= MOST_MIXES || !canMixFarEnd(settled, catalogue)) return settled;
     triedMixes += 1;
-    return withFarEnd(settled, catalogue, stock);
+    return withFarEnd(settled, planning);
   };
   /** Assess one chain; null for one that does not reach. */
   const tried = (asFound: Chain): PlanProgress | null => {
     const chain = ways.asKnown(asFound);
-    const built = buildSetup(chain, job, catalogue, stock, `${job.id}-${routes.length + 1}`.slice(0, 64));
+    const built = buildSetup(chain, job, planning, `${job.id}-${routes.length + 1}`.slice(0, 64));
     const setup = knobs.asKnown(built);
     if (!reaches(setup, catalogue)) return null;
     assessed += 1;
     if (chain.poor) poor += 1;
-    const led = withEars(
-      ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), catalogue, stock, past)),
-    );
+    const led = withEars(ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), planning)));
     memory.learn(chain, led.setup, led.assessment);
     if (scoreOf(led.assessment).failing === 0) knobs.learn(led.setup);
     const goesOn = also !== undefined && scoreOf(led.assessment).failing === 0 && reached < MOST_REACHED;
@@ -149,7 +146,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     // What can harm is no answer, not even the nearest miss.
     const harms = settled.assessment.verdicts.some((v) => v.gate === 'safe' && v.status === 'fail');
     if (!harms && (job.budget === null || cost <= job.budget)) {
-      const answer = answerOf(settled, cost, toBuy, drawer, catalogue);
+      const answer = answerOf(settled, { cost, toBuy }, drawer, catalogue);
       if (isWorking(answer)) past.demanding = true;
       if (isWorking(answer) && score.margin >= GOOD_MARGIN)
         good.push([...classCounts(chain.links.slice(0, -1), 1).keys()]);
@@ -158,9 +155,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     return progress(false);
   };
   const wishes = { isPadded, isPoor: memory.isPoor };
-  const searches = [BY_MONEY, BY_PIECES].map((pieceCost) =>
-    searchChains(job, catalogue, stock, { ...wishes, pieceCost }),
-  );
+  const searches = [BY_MONEY, BY_PIECES].map((pieceCost) => searchChains(job, planning, { ...wishes, pieceCost }));
   for (const chain of interleave(searches)) {
     if (
       found.some(isWorking) &&
@@ -172,7 +167,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     if (news) yield news;
   }
   // Nothing gets there with all that is needed: chains that lack something tell what it is.
-  const lacking = routes.length > 0 ? [] : searchChains(job, catalogue, stock, { ...wishes, lacking: true });
+  const lacking = routes.length > 0 ? [] : searchChains(job, planning, { ...wishes, lacking: true });
   for (const chain of interleave([lacking])) {
     if (routes.length >= MOST_LACKING) break;
     const news = tried(chain);
@@ -191,8 +186,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
 
 function answerOf(
   { setup, assessment }: Candidate,
-  cost: number,
-  toBuy: readonly Part[],
+  bought: { readonly cost: number; readonly toBuy: readonly Part[] },
   drawer: Drawer | null,
   catalogue: Catalogue,
 ): Answer {
@@ -202,8 +196,7 @@ function answerOf(
   const pieces = setup.parts.filter((p) => !isGiven(classIn(catalogue, p.class)));
   return {
     setup,
-    cost,
-    toBuy,
+    ...bought,
     pieces: setup.parts.length,
     massG: pieces.reduce((sum, p) => sum + quantity(p, classIn(catalogue, p.class), 'massG'), 0),
     onMains: pieces.filter((p) => classIn(catalogue, p.class).needs?.includes('mains')).length,

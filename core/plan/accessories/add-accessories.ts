@@ -1,6 +1,5 @@
 import { attachPart } from '../../change';
 import { type Catalogue, partIn, turnKnob } from '../../model';
-import type { Stock } from '../stock';
 import {
   type Candidate,
   candidateOf,
@@ -8,7 +7,7 @@ import {
   type Experience,
   faultsOf,
   isHopeless,
-  newExperience,
+  type Planning,
   scoreOf,
   setMonitoring,
   tuneFrom,
@@ -20,20 +19,16 @@ import { type AccessoryKind, accessoryClasses, accessoryPorts } from './accessor
  * part can be fed and lacks it.
  * Each is tried in every free hole that it fits, and kept where the whole comes out best.
  */
-export function addAccessories(
-  settled: Candidate,
-  catalogue: Catalogue,
-  stock: Stock,
-  past: Experience = newExperience(),
-): Candidate {
+export function addAccessories(settled: Candidate, planning: Planning): Candidate {
+  const { catalogue, past } = planning;
   let best = settled;
   const failing = (gate: string) => best.assessment.verdicts.some((v) => v.gate === gate && v.status === 'fail');
   const wantsLoad = best.assessment.readings.intended?.why === 'no-headphones';
   if (!wantsLoad && isHopeless(settled, past)) return settled;
   if (wantsLoad || (failing('heard') && best.setup.job.hearing !== 'nothing'))
-    best = tryKind('listening', best, catalogue, stock, past);
+    best = tryKind('listening', best, planning);
   if (failing('powered')) best = onMains(best, catalogue, past);
-  if (failing('powered')) best = tryKind('power', best, catalogue, stock, past);
+  if (failing('powered')) best = tryKind('power', best, planning);
   return best;
 }
 
@@ -50,13 +45,7 @@ function onMains(settled: Candidate, catalogue: Catalogue, past: Experience): Ca
   return best;
 }
 
-function tryKind(
-  kind: AccessoryKind,
-  settled: Candidate,
-  catalogue: Catalogue,
-  stock: Stock,
-  past: Experience,
-): Candidate {
+function tryKind(kind: AccessoryKind, settled: Candidate, { catalogue, stock, past }: Planning): Candidate {
   const { setup: bare } = settled;
   const classes = [...accessoryClasses(kind, bare, catalogue)].sort(
     (a, b) => stock.take(a.id, 0).price - stock.take(b.id, 0).price,

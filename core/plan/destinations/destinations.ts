@@ -1,7 +1,6 @@
 import { freshId, memoBy } from '../../algorithms';
 import { freePorts, insertPart } from '../../change';
 import {
-  type Catalogue,
   type ClassId,
   classIn,
   type Destination,
@@ -14,8 +13,8 @@ import {
 } from '../../model';
 import { addAccessories } from '../accessories';
 import { accepts, betweenOf, type End, endsFrom, growing, isRightHalf, type Link } from '../search';
-import { costOf, type Stock } from '../stock';
-import { type Candidate, compareScores, type Experience, scoreOf, tuneKnobs } from '../tuning';
+import { costOf, type Means } from '../stock';
+import { type Candidate, compareScores, type Planning, scoreOf, tuneKnobs } from '../tuning';
 
 /** From a free output to another device: a lead or two, a pad, and an adapter that converts. */
 const LIMITS = { pieces: 4, doing: 2 };
@@ -33,22 +32,21 @@ export interface Destinations {
  * Where a chain can be tapped for another device: any output that is free, and any joint that a splitter goes into; or
  * the device has a chain of its own.
  * @param alone chains found for one destination by itself, the best first.
- * @param past of the whole search: ways that led nowhere from one chain are not tried from all others.
+ * @param planning the whole search's: ways that led nowhere from one chain are not tried from all others.
  */
 export function destinationsOf(
   job: Job,
-  catalogue: Catalogue,
-  stock: Stock,
   alone: (to: Destination) => readonly Setup[],
-  past: Experience,
+  planning: Planning,
 ): Destinations {
+  const { catalogue, stock, past } = planning;
   const between = betweenOf(catalogue.parts.values());
   const splitters = between.filter(
     (c) => !c.inputs && !c.usb && c.ports.filter((p) => p.flow === 'out' && !isRightHalf(p)).length > 1,
   );
   const endsOf = memoBy(
     (classId: ClassId, port: PortSpec) => `${classId}.${port.id}`,
-    (classId, port) => endsFrom(classIn(catalogue, classId), [port], between, LIMITS, stock),
+    (classId, port) => endsFrom(classIn(catalogue, classId), [port], between, { ...LIMITS, stock }),
   );
   /** Ways from an output of a class into a device's holes, those that do different things each once. */
   const waysTo = (classId: ClassId, port: PortSpec, device: string): readonly { end: End; hole: string }[] => {
@@ -89,7 +87,7 @@ export function destinationsOf(
     );
   };
   const led = (setup: Setup, tap: Joint['a'], links: readonly Link[], hole: string, to: Destination): Setup => {
-    const grown = growing(catalogue, stock, [...setup.parts], [...setup.joints]);
+    const grown = growing(planning, [...setup.parts], [...setup.joints]);
     const end = grown.follow(tap, links);
     const device = grown.add(to.device);
     grown.join(end, { part: device, port: hole });
@@ -103,7 +101,7 @@ export function destinationsOf(
         const ways = [
           ...tapped(best.setup, to),
           ...alone(to).map((other, i) => ({
-            setup: beside(best.setup, other, to, catalogue, stock),
+            setup: beside(best.setup, other, to, planning),
             name: `alone ${to.device} ${i}`,
           })),
         ]
@@ -115,7 +113,7 @@ export function destinationsOf(
           .sort((a, b) => a.rank - b.rank || a.cost - b.cost);
         let found: Candidate | null = null;
         for (const { setup, name } of ways.slice(0, MOST_TRIED)) {
-          const next = addAccessories(tuneKnobs(setup, catalogue, past), catalogue, stock, past);
+          const next = addAccessories(tuneKnobs(setup, catalogue, past), planning);
           past.tries.keep(name, scoreOf(next.assessment).failing === 0);
           if (!found || compareScores(scoreOf(next.assessment), scoreOf(found.assessment)) < 0) found = next;
           if (scoreOf(found.assessment).failing === 0) break;
@@ -140,7 +138,7 @@ const withDestination = (setup: Setup, to: Destination): Setup => ({
 });
 
 /** Another device with a chain and microphones of its own, beside what is there. What sound comes out of is there once. */
-function beside(setup: Setup, other: Setup, to: Destination, catalogue: Catalogue, stock: Stock): Setup {
+function beside(setup: Setup, other: Setup, to: Destination, { catalogue, stock }: Means): Setup {
   const ids = new Map<string, string>();
   const parts: Part[] = [...setup.parts];
   for (const p of other.parts) {

@@ -14,7 +14,7 @@ import {
   type Setup,
 } from '../../model';
 import { accepts, betweenOf, type End, endsFrom, growing, isRightHalf } from '../search';
-import type { Stock } from '../stock';
+import type { Means } from '../stock';
 import { type Candidate, compareScores, openFaders, scoreOf, setMonitoring, tuneKnobs } from '../tuning';
 
 /** From where the device plays to the mixer: two leads, or a lead and a box. */
@@ -42,7 +42,8 @@ export function canMixFarEnd({ setup, assessment }: Candidate, catalogue: Catalo
  * send could be taken from is tried, and the gates decide.
  * @returns what comes out best; the same as came in where nothing does better.
  */
-export function withFarEnd(settled: Candidate, catalogue: Catalogue, stock: Stock): Candidate {
+export function withFarEnd(settled: Candidate, means: Means): Candidate {
+  const { catalogue, stock } = means;
   const { setup } = settled;
   const classOf = (id: string): PartClass => classOfPart(setup, catalogue, id);
   const between = betweenOf(catalogue.parts.values());
@@ -55,7 +56,7 @@ export function withFarEnd(settled: Candidate, catalogue: Catalogue, stock: Stoc
     const players = free.filter(({ part, port }) => part !== mixer && port.flow === 'monitor');
     const returns = players
       .flatMap((player) =>
-        endsFrom(classOf(player.part), [asOutput(player.port)], between, RETURN, stock)
+        endsFrom(classOf(player.part), [asOutput(player.port)], between, { ...RETURN, stock })
           .filter((e) => !isRightHalf(e.out))
           .flatMap((end) =>
             holes
@@ -72,10 +73,10 @@ export function withFarEnd(settled: Candidate, catalogue: Catalogue, stock: Stoc
       .slice(0, MOST_RETURNS);
     const ears = free
       .filter(({ part, port }) => part === mixer && port.flow === 'monitor')
-      .flatMap((hole) => headphonesAt(hole, classOf(mixer), between, catalogue, stock));
+      .flatMap((hole) => headphonesAt(hole, classOf(mixer), between, means));
     for (const back of returns) {
       if (scoreOf(best.assessment).failing === 0) break;
-      const grown = growing(catalogue, stock, [...setup.parts], [...setup.joints]);
+      const grown = growing(means, [...setup.parts], [...setup.joints]);
       const end = grown.follow({ part: back.player.part, port: back.player.port.id }, back.end.links.slice(1));
       grown.join(end, { part: mixer, port: back.hole.id });
       const [ear] = ears;
@@ -119,13 +120,12 @@ function headphonesAt(
   hole: { readonly port: PortSpec },
   mixer: PartClass,
   between: readonly PartClass[],
-  catalogue: Catalogue,
-  stock: Stock,
+  { catalogue, stock }: Means,
 ): readonly { readonly from: PortSpec; readonly end: End; readonly classId: ClassId; readonly port: PortId }[] {
   const listening = [...catalogue.parts.values()].filter(
     (c) => c.kind === 'listening' && itemAt(c.ports, 0).flow !== 'out',
   );
-  return endsFrom(mixer, [asOutput(hole.port)], between, EARS, stock)
+  return endsFrom(mixer, [asOutput(hole.port)], between, { ...EARS, stock })
     .flatMap((end) =>
       listening.flatMap((c) =>
         c.ports

@@ -1,6 +1,6 @@
 import { itemAt } from '../../algorithms';
 import type { Assessment } from '../../assess';
-import { type Catalogue, classIn, type Job, type Setup } from '../../model';
+import { classIn, type Job, type Setup } from '../../model';
 import { addAccessories } from '../accessories';
 import {
   type Branch,
@@ -11,8 +11,7 @@ import {
   secondarySources,
   sortedSources,
 } from '../search';
-import type { Stock } from '../stock';
-import { type Candidate, candidateOf, compareScores, type Experience, scoreOf, tuneKnobs } from '../tuning';
+import { type Candidate, candidateOf, compareScores, type Planning, scoreOf, tuneKnobs } from '../tuning';
 
 /** Other ways in, assessed at most in one search. */
 const MOST_WAYS = 60;
@@ -25,10 +24,10 @@ export interface SecondaryRoutes {
   withSecondaries(chain: Chain, settled: Candidate): Candidate;
 }
 
-/** @param past what was tried in vain in the same search. */
-export function newSecondaryRoutes(job: Job, catalogue: Catalogue, stock: Stock, past: Experience): SecondaryRoutes {
+export function newSecondaryRoutes(job: Job, planning: Planning): SecondaryRoutes {
+  const { catalogue, past } = planning;
   const { lead, others } = sortedSources(job);
-  const secondaries = secondarySources(others, catalogue, stock);
+  const secondaries = secondarySources(others, planning);
   const known = new Map<string, Branch>();
   let tried = 0;
   const keyOf = (joining: Link, secondary: Branch) => `${joining.classId} ${joining.inPort} ${secondary.source}`;
@@ -63,10 +62,10 @@ export function newSecondaryRoutes(job: Job, catalogue: Catalogue, stock: Stock,
           tried += 1;
           const come = itemAt(links, at).secondaries.map((g) => (g.source === secondary.source ? other : g));
           const changed = links.with(at, { ...itemAt(links, at), secondaries: come });
-          const setup = buildSetup({ ...chain, links: changed }, job, catalogue, stock, settled.setup.id);
+          const setup = buildSetup({ ...chain, links: changed }, job, planning, settled.setup.id);
           // Knobs mend the level and nothing else: where more is amiss than before, they need not be turned.
           if (amiss(candidateOf(setup, catalogue, past).assessment) > amiss(best.assessment)) continue;
-          const next = addAccessories(tuneKnobs(setup, catalogue, past), catalogue, stock, past);
+          const next = addAccessories(tuneKnobs(setup, catalogue, past), planning);
           if (compareScores(scoreOf(next.assessment), scoreOf(best.assessment)) >= 0) continue;
           best = next;
           links = changed;

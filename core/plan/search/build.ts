@@ -1,7 +1,6 @@
 import { freshId, itemAt } from '../../algorithms';
 import { BY_WIRE_M } from '../../change';
 import {
-  type Catalogue,
   type ClassId,
   classIn,
   FORMAT_VERSION,
@@ -15,7 +14,7 @@ import {
   type Setup,
   type Source,
 } from '../../model';
-import type { Stock } from '../stock';
+import type { Means } from '../stock';
 import { type Branch, type Chain, isJoining, type Link } from './chain';
 import { placedM } from './distance';
 import { sortedSources } from './search';
@@ -38,7 +37,7 @@ export interface Growing {
   follow(from: End | null, links: readonly Link[]): End;
 }
 
-export function growing(catalogue: Catalogue, stock: Stock, parts: Part[] = [], joints: Joint[] = []): Growing {
+export function growing({ catalogue, stock }: Means, parts: Part[] = [], joints: Joint[] = []): Growing {
   const used = new Map<string, number>();
   for (const p of parts) used.set(p.class, (used.get(p.class) ?? 0) + 1);
   const portOf = ({ part, port }: End): PortSpec => {
@@ -91,8 +90,9 @@ export function growing(catalogue: Catalogue, stock: Stock, parts: Part[] = [], 
 }
 
 /** Make a setup of a chain, every source placed. */
-export function buildSetup(chain: Chain, job: Job, catalogue: Catalogue, stock: Stock, id: string): Setup {
-  const setup = growing(catalogue, stock);
+export function buildSetup(chain: Chain, job: Job, means: Means, id: string): Setup {
+  const { catalogue } = means;
+  const setup = growing(means);
   const { lead } = sortedSources(job);
   const joinedAt = chain.links.findIndex(isJoining);
   // Branches up to the joining part, then the trunk from there on.

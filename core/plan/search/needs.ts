@@ -39,7 +39,11 @@ export interface Needs {
  * @param apart whether each is to have a channel of its own.
  * @param lacking whether neither a place for the ears nor any power is demanded.
  */
-export function needsOf(job: Job, catalogue: Catalogue, voices: number, apart: boolean, lacking: boolean): Needs {
+export function needsOf(
+  job: Job,
+  catalogue: Catalogue,
+  { voices, apart, lacking }: { readonly voices: number; readonly apart: boolean; readonly lacking: boolean },
+): Needs {
   const app = appIn(catalogue, job.app);
   // Where the app does not play it, one hears oneself only by a part that does so by wire.
   const givesEars = hearsSelf(job.hearing) && !app.monitors ? playsByWire : hasEars;

@@ -10,7 +10,7 @@ import { searchChains } from './search';
 
 const first = (job: Job, drawer: Drawer | null, n: number): readonly Chain[] => {
   const chains: Chain[] = [];
-  for (const c of searchChains(job, catalogue, stockOf(drawer, catalogue))) {
+  for (const c of searchChains(job, { catalogue, stock: stockOf(drawer, catalogue) })) {
     if (c) chains.push(c);
     if (chains.length === n) break;
   }

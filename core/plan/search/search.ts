@@ -13,7 +13,7 @@ import {
   type PortSpec,
   type Source,
 } from '../../model';
-import { priceOfCopies, type Stock } from '../stock';
+import { type Means, priceOfCopies, type Stock } from '../stock';
 import { accepts, isRightHalf } from './accepts';
 import { type Chain, classCounts, isJoining, type Link } from './chain';
 import { costAhead } from './cost-ahead';
@@ -70,10 +70,10 @@ export interface Wishes {
  */
 export function* searchChains(
   job: Job,
-  catalogue: Catalogue,
-  stock: Stock,
+  means: Means,
   { isPadded = () => false, isPoor = () => false, pieceCost = BY_MONEY, lacking = false }: Wishes = {},
 ): Generator<Chain | null> {
+  const { catalogue, stock } = means;
   const device = classIn(catalogue, job.device);
   const app = appIn(catalogue, job.app);
   const classes = [...catalogue.parts.values()].filter((c) => usable(c, job));
@@ -81,11 +81,11 @@ export function* searchChains(
   const refused = new Set(classes.filter((c) => !c.host && isRefused(c, app, device)));
   const leaves: Leaves = (c) => (refused.has(c) ? outsOf(c).filter((p) => !isDigital(c, p)) : outsOf(c));
   const { lead, others } = sortedSources(job);
-  const secondaries = secondarySources(others, catalogue, stock);
+  const secondaries = secondarySources(others, means);
   const voices = job.sources.length;
   // One microphone cannot keep two voices apart, nor can an input of one channel; what comes by wire has its own way in.
   const apart = job.arrangement === 'side-each' && voices > 1;
-  const needs = needsOf(job, catalogue, voices, apart, lacking);
+  const needs = needsOf(job, catalogue, { voices, apart, lacking });
   const single = lead.length === 1 || (!apart && itemAt(lead, 0).from === undefined);
   const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
   const stepsFrom = waysOn(classes, leaves);

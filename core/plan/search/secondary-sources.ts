@@ -1,6 +1,6 @@
 import { memoBy } from '../../algorithms';
-import { type Catalogue, classIn, type PartClass, type PortSpec, type Source } from '../../model';
-import type { Stock } from '../stock';
+import { classIn, type PartClass, type PortSpec, type Source } from '../../model';
+import type { Means } from '../stock';
 import { accepts, isRightHalf } from './accepts';
 import type { Branch } from './chain';
 import { betweenOf, type End, endsFrom } from './stretches';
@@ -19,12 +19,12 @@ export interface SecondarySources {
   others(c: PartClass, taken: readonly string[], of: Branch): readonly Branch[];
 }
 
-export function secondarySources(sources: readonly Source[], catalogue: Catalogue, stock: Stock): SecondarySources {
+export function secondarySources(sources: readonly Source[], { catalogue, stock }: Means): SecondarySources {
   const between = betweenOf(catalogue.parts.values()).filter((c) => !c.inputs && !c.usb);
   const endsOf = (from: string): readonly End[] => {
     const c = classIn(catalogue, from);
     const outs = c.ports.filter((p) => p.flow === 'out' && !isRightHalf(p));
-    return endsFrom(c, outs, between, LIMITS, stock);
+    return endsFrom(c, outs, between, { ...LIMITS, stock });
   };
   const ends = new Map([...new Set(sources.map((s) => s.from!))].map((from) => [from, endsOf(from)]));
   /** Ways to each hole of a part, cheapest first; those that differ in wire only, once. */

@@ -1,7 +1,7 @@
 import TinyQueue from 'tinyqueue';
 import { itemAt } from '../../algorithms';
 import type { PartClass, PortSpec } from '../../model';
-import type { Stock } from '../stock';
+import type { Means } from '../stock';
 import { accepts } from './accepts';
 import type { Link } from './chain';
 import { isStraightThrough } from './wire';
@@ -33,8 +33,7 @@ export function endsFrom(
   from: PartClass,
   ports: readonly PortSpec[],
   between: readonly PartClass[],
-  limits: Limits,
-  stock: Stock,
+  { stock, ...limits }: Limits & Pick<Means, 'stock'>,
 ): readonly End[] {
   const found: End[] = [];
   const visited = new Set<string>();

@@ -35,6 +35,12 @@ export function stockOf(drawer: Drawer | null, catalogue: Catalogue): Stock {
   };
 }
 
+/** What chains are made of: the classes there are, and where pieces of them come from. */
+export interface Means {
+  readonly catalogue: Catalogue;
+  readonly stock: Stock;
+}
+
 /** Money for so many of a class beside none of them. */
 export function priceOfCopies(stock: Stock, classId: ClassId, copies: number): number {
   let sum = 0;

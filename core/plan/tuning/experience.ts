@@ -1,3 +1,5 @@
+import type { Means } from '../stock';
+
 /** How often things of some kind were tried, and whether any of them ever worked. */
 export interface TrackRecord {
   isBad(key: string): boolean;
@@ -27,6 +29,11 @@ export interface Experience {
   demanding: boolean;
   /** Setups assessed. */
   effort: number;
+}
+
+/** A search: what its chains are made of, and what it has learned. */
+export interface Planning extends Means {
+  readonly past: Experience;
 }
 
 export const newExperience = (): Experience => ({ tries: newTrackRecord(), demanding: false, effort: 0 });

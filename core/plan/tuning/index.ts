@@ -1,4 +1,4 @@
-export { type Experience, newExperience, newTrackRecord } from './experience';
+export { type Experience, newExperience, newTrackRecord, type Planning } from './experience';
 export { knownKnobs } from './known-knobs';
 export { openFaders } from './open-faders';
 export { compareScores, type Score, scoreOf, statusesOf } from './score';
