@@ -201,7 +201,7 @@ const ROWS: readonly Row[] = [
     },
     at: { part: 'rx', joint: 'j3' },
     says: /charging socket of Wireless receiver.* only charges: no sound comes out of it/,
-    fix: /Clip-on wireless pack, Wireless receiver with USB-C for charging only/,
+    fix: /Clip-on transmitter with its own mic, Wireless receiver with USB-C for charging only/,
   },
   {
     name: 'a send that is down',
