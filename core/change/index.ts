@@ -13,12 +13,14 @@ export {
   switches,
   turns,
 } from './at-hand';
+export { type AtMic, joinPorts, likeIt, type Partner, partnersOf, turnOf, withAtMic } from './by-hand';
 export type { Change, End, SessionChange, Side, Structure } from './change';
 export { effortS } from './effort';
 export { type Fault, type FaultKind, faultsOf } from './faults';
 export { inverse, isIdle, structureOf } from './inverse';
 export { contactName, holeName, jointName, portName, positionName, say, sayAll } from './say';
 export {
+  addPart,
   attachPart,
   BY_WIRE_M,
   freePorts,

@@ -172,29 +172,50 @@ export function plugIn(
   app: string,
 ): Setup | null {
   const next = attachPart(setup, catalogue, to, by);
-  if (!next) return null;
-  const partClass = classIn(catalogue, by.class);
-  const id = itemAt(next.parts, next.parts.length - 1).id;
+  return next && takenUp(next, catalogue, app);
+}
+
+/** Put a part on the table, joined to nothing yet, with what follows from it as where it is plugged in. */
+export function addPart(setup: Setup, catalogue: Catalogue, by: Part, app: string): Setup {
+  const id = freshId(
+    setup.parts.map((p) => p.id),
+    by.id,
+  );
+  return takenUp({ ...setup, parts: [...setup.parts, { ...by, id }] }, catalogue, app);
+}
+
+/** What follows from the last part of a setup that has just come: what it records, or what it is recorded by. */
+function takenUp(setup: Setup, catalogue: Catalogue, app: string): Setup {
+  const part = itemAt(setup.parts, setup.parts.length - 1);
+  const partClass = classIn(catalogue, part.class);
   if (partClass.host) {
-    return { ...next, job: { ...next.job, also: [...(next.job.also ?? []), { device: by.class, app }] } };
+    return { ...setup, job: { ...setup.job, also: [...(setup.job.also ?? []), { device: part.class, app }] } };
   }
-  if (!takesUp(partClass)) return next;
+  if (!takesUp(partClass)) return setup;
   const { sources } = setup.job;
+  const isHeard = (s: Source) => setup.placements.some((p) => p.source === s.id);
   if (partClass.kind === 'source') {
-    const waiting = sources.find((s) => s.from === by.class && !setup.placements.some((p) => p.source === s.id));
+    const waiting = sources.find((s) => s.from === part.class && !isHeard(s));
     const source = waiting ?? wiredSource(partClass, sources);
     return {
-      ...next,
-      job: waiting ? next.job : { ...next.job, sources: [...sources, source] },
-      placements: [...next.placements, { source: source.id, part: id, distanceM: BY_WIRE_M }],
+      ...setup,
+      job: waiting ? setup.job : { ...setup.job, sources: [...sources, source] },
+      placements: [...setup.placements, { source: source.id, part: part.id, distanceM: BY_WIRE_M }],
     };
   }
   const byAir = sources.filter((s) => s.from === undefined);
-  const unheard = byAir.find((s) => !setup.placements.some((p) => p.source === s.id)) ?? byAir[0];
-  if (!unheard) return next;
-  const part = itemAt(next.parts, next.parts.length - 1);
-  const distanceM = hasFigure(partClass, 'placedM') ? quantity(part, partClass, 'placedM') : setup.job.distanceM;
-  return { ...next, placements: [...next.placements, { source: unheard.id, part: id, distanceM }] };
+  const unheard = byAir.find((s) => !isHeard(s)) ?? byAir[0];
+  return unheard ? placedAt(setup, catalogue, part.id, unheard.id) : setup;
+}
+
+/** A microphone at a source, at the distance it is worn at, else at that of the job; at no other beside it. */
+export function placedAt(setup: Setup, catalogue: Catalogue, id: PartId, source: string): Setup {
+  const part = partIn(setup, id);
+  const partClass = classIn(catalogue, part.class);
+  const before = setup.placements.find((p) => p.part === id)?.distanceM;
+  const usual = hasFigure(partClass, 'placedM') ? quantity(part, partClass, 'placedM') : setup.job.distanceM;
+  const others = setup.placements.filter((p) => p.part !== id);
+  return { ...setup, placements: [...others, { source, part: id, distanceM: before ?? usual }] };
 }
 
 /** What stands as the distance of a source by wire, where none matters. */

@@ -9,6 +9,7 @@ export {
   plays,
   takesUp,
 } from './abilities';
+export { bareSetup, blankJob } from './blank';
 export { checkDocument } from './check';
 export type {
   Arrangement,

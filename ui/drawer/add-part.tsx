@@ -2,27 +2,17 @@
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
-import { connectorNamed, describeConnector } from '@/core/connectors';
 import { newPart, type PartClass, valueWithBasis } from '@/core/model';
-import { Basis, Button, PartIcon, useMoney } from '../components';
+import { Basis, Button, classesNamed, PartIcon, useMoney } from '../components';
 import { ByLooking } from './by-looking';
 import { Ends } from './ends';
-import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
-
-const wordsOf = (c: PartClass): string =>
-  [c.name, c.summary, KIND_TITLES[c.kind], ...c.ports.map((p) => describeConnector(connectorNamed(p.connector)!))]
-    .join(' ')
-    .toLowerCase();
 
 /** Find a class by any of its words, and put one of it into the drawer. */
 export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => void }) {
   const money = useMoney();
   const [text, setText] = useState('');
   const [looking, setLooking] = useState(false);
-  const wanted = text.toLowerCase().split(/\s+/).filter(Boolean);
-  const found = [...catalogue.parts.values()]
-    .filter((c) => c.kind !== 'source' && c.kind !== 'unknown' && wanted.every((w) => wordsOf(c).includes(w)))
-    .sort((a, b) => KINDS_IN_ORDER.indexOf(a.kind) - KINDS_IN_ORDER.indexOf(b.kind));
+  const found = classesNamed(text).filter((c) => c.kind !== 'source');
   if (looking) return <ByLooking onAdd={onAdd} onBack={() => setLooking(false)} />;
   return (
     <section aria-label="Add a part" className="rounded-xl border border-rule bg-card p-4">

@@ -1,13 +1,23 @@
 'use client';
 import { useRef, useState } from 'react';
 import { type Drawer, type Part, writeDocument } from '@/core/model';
-import { Button, classOf, editDrawer, PartIcon, partName, setSetting, useAll, useDrawer } from '../components';
+import {
+  Button,
+  classOf,
+  editDrawer,
+  KIND_TITLES,
+  KINDS_IN_ORDER,
+  PartIcon,
+  partName,
+  setSetting,
+  useAll,
+  useDrawer,
+} from '../components';
 import { Screen, saveFile, tell, useOverruled } from '../shell';
 import { AddPart } from './add-part';
 import { EditPart } from './edit-part';
 import { addedPart, withPart } from './edits';
 import { Ends } from './ends';
-import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
 
 export function DrawerScreen() {
   const drawer = useDrawer();

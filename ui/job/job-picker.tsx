@@ -1,22 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { FORMAT_VERSION, type Job } from '@/core/model';
+import { blankJob, type Job } from '@/core/model';
 import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../components';
-
-const BLANK: Omit<Job, 'id' | 'name'> = {
-  format: 'symplex.job',
-  version: FORMAT_VERSION,
-  purpose: 'record',
-  sources: [{ id: 'voice-1', name: 'Voice 1', splAt1m: 62 }],
-  arrangement: 'both-sides',
-  device: 'phone-usb-c',
-  app: 'recorder-picker',
-  minutes: 30,
-  hearing: 'nothing',
-  place: 'hand',
-  distanceM: 1,
-  budget: null,
-};
 
 /** Which job this is; and a new one, another name, or none of it. */
 export function JobPicker({ job }: { readonly job: Job | null }) {
@@ -28,7 +13,7 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
   };
   const begin = async () => {
     const id = freeId('job', new Set(jobs.map((j) => j.id)));
-    const become = () => ({ ...BLANK, id, name: `Job ${id.slice(4)}` });
+    const become = () => blankJob(id, `Job ${id.slice(4)}`);
     if (await keepChange('New job', [{ kind: 'jobs', id, become }])) await open(id);
   };
   const variant = async (of: Job) => {

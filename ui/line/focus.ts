@@ -2,12 +2,14 @@ import type { Report } from '@/core/assess';
 import type { Cause } from '@/core/cause';
 import type { GateName, Lane } from '@/core/gates';
 
-/** What the person looks at: a gate, a part, a joint or the app. */
+/** What the person looks at: a gate, a part, a joint, the app, or what else there is. */
 export type Focus =
   | { readonly on: 'gate'; readonly gate: GateName }
   | { readonly on: 'part'; readonly id: string }
   | { readonly on: 'joint'; readonly id: string }
-  | { readonly on: 'app' };
+  | { readonly on: 'app' }
+  /** Parts to be put on the table. */
+  | { readonly on: 'add' };
 
 /** What lights up on the sheet. */
 export interface Lit {
@@ -20,7 +22,8 @@ export interface Lit {
 export function litBy(focus: Focus, report: Report, causes: readonly Cause[]): Lit {
   if (focus.on === 'part') return { parts: new Set([focus.id]), joints: new Set(), lane: null, wrong: false };
   if (focus.on === 'joint') return { parts: new Set(), joints: new Set([focus.id]), lane: null, wrong: false };
-  if (focus.on === 'app') return { parts: new Set(), joints: new Set(), lane: null, wrong: false };
+  if (focus.on === 'app' || focus.on === 'add')
+    return { parts: new Set(), joints: new Set(), lane: null, wrong: false };
   const verdict = report.verdicts.find((v) => v.gate === focus.gate)!;
   // Where the cause is known, that is the place; until then what was measured says where.
   const cause = causes.find((c) => c.faults.some((f) => f.gate === focus.gate));

@@ -1,8 +1,9 @@
 'use client';
+import { Unplug } from 'lucide-react';
 import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
-import { otherHoles } from '@/core/change';
+import { apply, otherHoles } from '@/core/change';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { figure, ohmText, voltText } from '@/core/format';
 import type { PartId, Setup } from '@/core/model';
@@ -32,6 +33,7 @@ const volts = (v: number | null): string => (v === null ? 'no circuit' : voltTex
 /** A joint in figures: which contact touches which, what stands there, what stood there open, and how far the plug is in. */
 export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: Props) {
   const holes = otherHoles(setup, catalogue, id);
+  const parted = apply(setup, catalogue, { do: 'unplug', joint: id });
   const { joint, number, plug, socket } = jointEnds(setup, id);
   const reading = report.joints.find((j) => j.joint === id);
   const closeUp = useCloseUp(kept, id);
@@ -81,6 +83,11 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
             onDone={onDone}
           />
         </>
+      )}
+      {parted && (
+        <Button className="mt-2" onClick={() => onMove(`Unplug connection ${number}`, parted)}>
+          <Unplug size={18} aria-hidden /> Unplug it, and leave both on the table
+        </Button>
       )}
       {holes.length > 0 && (
         <fieldset className="mt-1">

@@ -1,4 +1,5 @@
 'use client';
+import { Plus } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
@@ -9,10 +10,12 @@ import { Button, useDrawer, useMends, useQuieter, useReport } from '../component
 import { jobSentence } from '../job';
 import { GateCard, layOut, SetupPicker, SetupScreen, useDraft } from '../setup';
 import { SaveEverything, Screen, saveFile, tell } from '../shell';
+import { AddParts } from './add-parts';
 import { AppPanel } from './app-panel';
 import { Cautions } from './cautions';
 import { type Focus, litBy } from './focus';
 import { Gates } from './gates';
+import { JoiningBar, useJoining } from './joining';
 import { JointGlass } from './joint-glass';
 import { JointPanel } from './joint-panel';
 import { Lanes } from './lanes';
@@ -54,6 +57,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
     tell(`${label}: done. Undo takes it back.`);
   };
   const shown = judgement.setup ?? setup;
+  const held = useJoining(shown, onSwap);
   if (judgement.problem) {
     return (
       <Screen title={<SetupPicker setup={setup} />}>
@@ -75,12 +79,20 @@ function Sheet({ kept }: { readonly kept: Setup }) {
     <Screen
       title={<SetupPicker setup={setup} />}
       under={jobSentence(setup.job)}
-      actions={<Button onClick={() => saveFile(`${setup.id}.setup.json`, writeDocument(setup))}>Save to file</Button>}
+      actions={
+        <>
+          <Button aria-pressed={now.on === 'add'} onClick={() => setFocus({ on: 'add' })}>
+            <Plus size={18} aria-hidden /> Add parts
+          </Button>
+          <Button onClick={() => saveFile(`${setup.id}.setup.json`, writeDocument(setup))}>Save to file</Button>
+        </>
+      }
     >
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_20rem] desk:items-start">
         <div className="contents desk:block">
           <div className="order-3">
-            <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={setFocus} />
+            <JoiningBar setup={shown} {...held} />
+            <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={setFocus} joining={held.joining} />
           </div>
           {now.on === 'joint' && (
             <div ref={glass} className="order-2 scroll-mt-44 desk:mt-3">
@@ -110,8 +122,9 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           <div
             ref={panel}
             className="order-2 scroll-mt-40 scroll-mb-20"
-            key={now.on === 'gate' ? 'gate' : now.on === 'app' ? 'app' : now.id}
+            key={now.on === 'part' || now.on === 'joint' ? now.id : now.on}
           >
+            {now.on === 'add' && <AddParts setup={setup} drawer={drawer} onAdd={onSwap} />}
             {now.on === 'gate' && (
               <GateCard
                 report={report}

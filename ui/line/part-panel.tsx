@@ -4,7 +4,9 @@ import { figure } from '@/core/format';
 import { type Drawer, hasFigure, type Part, quantity, type Setup, turnKnob } from '@/core/model';
 import { classOf, Figures, partName, useSwaps } from '../components';
 import { Knob, Slide } from '../setup';
-import { PlugIn } from './plug-in';
+import { AtMic } from './at-mic';
+import { PartActs } from './part-acts';
+import { Sockets } from './sockets';
 import { SwapList } from './swap-list';
 
 interface Props {
@@ -123,7 +125,9 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
           </div>
         </fieldset>
       )}
-      <PlugIn setup={setup} part={part} drawer={drawer} onChange={onChange} />
+      <AtMic setup={setup} part={part} onChange={onChange} />
+      <Sockets setup={setup} part={part} drawer={drawer} onChange={onChange} />
+      <PartActs setup={setup} part={part} onChange={onChange} />
       <h3 className="mt-3 mb-1 font-bold">What else fits here</h3>
       <div className="max-h-72 overflow-y-auto pr-1">
         <SwapList report={report} swaps={swaps} onSwap={onChange} />

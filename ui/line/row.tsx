@@ -6,6 +6,7 @@ import { type Joint, type Part, type PartClass, type PortSpec, partIn, type Setu
 import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../components';
 import { knobsText, type Layout, type Spot } from '../setup';
 import type { Focus, Lit } from './focus';
+import { type Joining, Ports } from './joining';
 import { JointDrawing } from './joint-drawing';
 
 interface Props {
@@ -14,6 +15,7 @@ interface Props {
   readonly lit: Lit;
   readonly focus: Focus;
   readonly onFocus: (focus: Focus) => void;
+  readonly joining: Joining;
 }
 
 /** Places on the desk's grid: two half columns a part, so that a joint can stand between two parts. */
@@ -22,7 +24,7 @@ const cell = (column: number, span: number, row: number): CSSProperties =>
 const CELL = 'desk:col-(--at) desk:row-(--row)';
 
 /** Parts from mouth to app, with the joints between them; a column on a phone, a row on a desk. */
-export function Row({ setup, layout, lit, focus, onFocus }: Props) {
+export function Row({ setup, layout, lit, focus, onFocus, joining }: Props) {
   const all = layout.columns + 1;
   const app = appOf(setup.job.app);
   const device = layout.spots.find((s) => s.part === layout.device)!;
@@ -54,6 +56,7 @@ export function Row({ setup, layout, lit, focus, onFocus }: Props) {
                 chosen={focus.on === 'part' && focus.id === spot.part}
                 onFocus={onFocus}
               />
+              <Ports part={spot.part} chosen={focus.on === 'part' && focus.id === spot.part} joining={joining} />
             </div>
             {spot.joints.length > 0 && (
               <div

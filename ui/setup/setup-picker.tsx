@@ -2,6 +2,7 @@
 import { usePathname, useRouter } from 'next/navigation';
 import type { Setup } from '@/core/model';
 import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../components';
+import { beginSetup } from './begin-setup';
 
 /** Which setup lies on the bench; another, another name, or none of it. */
 export function SetupPicker({ setup }: { readonly setup: Setup }) {
@@ -19,6 +20,10 @@ export function SetupPicker({ setup }: { readonly setup: Setup }) {
     const become = () => ({ ...setup, id, name });
     if (await keepChange(`Variant of ${setup.name}`, [{ kind: 'setups', id, become }])) await open(id);
   };
+  const begin = async () => {
+    const id = await beginSetup(all.map((s) => s.id));
+    if (id !== null) await open(id);
+  };
   const remove = async () => {
     if (await keepChange(`Remove ${setup.name}`, [{ kind: 'setups', id: setup.id, become: () => null }]))
       router.push(here);
@@ -33,6 +38,7 @@ export function SetupPicker({ setup }: { readonly setup: Setup }) {
         keepChange(`Rename to ${name}`, [{ kind: 'setups', id: setup.id, become: (s) => s && { ...s, name } }])
       }
       onRemove={remove}
+      onNew={begin}
       onVariant={variant}
       onCompare={() => router.push(`/compare/?a=${encodeURIComponent(setup.id)}`)}
     />

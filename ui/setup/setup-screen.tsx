@@ -2,8 +2,9 @@
 import { useSearchParams } from 'next/navigation';
 import { type ReactNode, useEffect } from 'react';
 import type { Setup } from '@/core/model';
-import { setSetting, useSetup } from '../components';
+import { Button, setSetting, useSetup } from '../components';
 import { Missing, Screen } from '../shell';
+import { beginSetup } from './begin-setup';
 
 /** A screen about the setup that lies open: the one in the address, else the last; a word when there is none. */
 export function SetupScreen({
@@ -23,7 +24,14 @@ export function SetupScreen({
     if (wanted !== null) return <Missing what="setup" id={wanted} />;
     return (
       <Screen title="No setup yet">
-        <p>Open a chain from the job sentence, or bring a setup in under Files.</p>
+        <p>Open a chain from the job sentence, bring a setup in under Files, or make one by hand.</p>
+        <Button
+          look="main"
+          className="mt-3"
+          onClick={() => void beginSetup([]).then((id) => id && setSetting('setup', id))}
+        >
+          Make one by hand
+        </Button>
       </Screen>
     );
   }

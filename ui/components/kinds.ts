@@ -5,7 +5,7 @@ export const KIND_TITLES: Readonly<Record<PartKind, string>> = {
   source: 'What sound comes out of',
   microphone: 'Microphones',
   wireless: 'Wireless',
-  lead: 'Leads',
+  lead: 'Cables',
   adapter: 'Adapters',
   interface: 'Interfaces',
   mixer: 'Mixers',

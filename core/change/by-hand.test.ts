@@ -1,0 +1,109 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { demoSetups } from '@/demo';
+import { itemAt } from '../algorithms';
+import { mustAssess } from '../assess';
+import { bareSetup, blankJob, checkDocument, newPart, type Setup } from '../model';
+import { addPart, apply, freePorts, joinPorts, likeIt, partnersOf, turnOf, withAtMic } from '.';
+
+const empty = bareSetup('table', 'Table', blankJob('table', 'Table'));
+const classes = [...catalogue.parts.values()].filter((c) => c.kind !== 'unknown');
+const add = (setup: Setup, id: string) => addPart(setup, catalogue, { id, class: id }, 'recorder-picker');
+
+/** Anything that a hand can do on an empty table. */
+const act = fc.oneof(
+  { weight: 3, arbitrary: fc.record({ do: fc.constant('add' as const), what: fc.nat(classes.length - 1) }) },
+  { weight: 4, arbitrary: fc.record({ do: fc.constant('join' as const), from: fc.nat(60), to: fc.nat(60) }) },
+  fc.record({ do: fc.constant('anyway' as const), from: fc.nat(60), to: fc.nat(60) }),
+  fc.record({ do: fc.constant('part' as const), which: fc.nat(10) }),
+  fc.record({ do: fc.constant('like' as const), which: fc.nat(10) }),
+);
+
+test('whatever is put on the table and joined by hand, fitting or not, can be kept and judged', () => {
+  let joined = 0;
+  fc.assert(
+    fc.property(fc.array(act, { minLength: 4, maxLength: 16 }), (acts) => {
+      let setup: Setup = empty;
+      for (const a of acts) {
+        const free = freePorts(setup, catalogue);
+        if (a.do === 'add') setup = add(setup, itemAt(classes, a.what).id);
+        else if (a.do === 'like') {
+          const { id } = itemAt(setup.parts, a.which % setup.parts.length);
+          setup = addPart(setup, catalogue, likeIt(setup, id), 'recorder-picker');
+        } else if (a.do === 'part') {
+          const joint = setup.joints[a.which];
+          const next = joint && apply(setup, catalogue, { do: 'unplug', joint: joint.id });
+          if (next) expect(next.parts).toEqual(setup.parts);
+          setup = next ?? setup;
+        } else {
+          const port = free[a.from % Math.max(1, free.length)];
+          if (!port) continue;
+          const from = { part: port.part, port: port.port.id };
+          const partners = partnersOf(setup, catalogue, from).filter((p) => a.do === 'anyway' || p.fits);
+          const to = partners[a.to % Math.max(1, partners.length)];
+          if (!to) continue;
+          const next = joinPorts(setup, catalogue, from, { part: to.part, port: to.port.id });
+          if (!next) throw new Error('two free ports of two parts could not be joined');
+          joined += 1;
+          const fit = mustAssess(next, catalogue).verdicts.find((v) => v.gate === 'fit');
+          if (!to.fits) expect(fit?.status).toBe('fail');
+          expect(joinPorts(next, catalogue, from, { part: to.part, port: to.port.id })).toBeNull();
+          setup = next;
+        }
+        expect(checkDocument(setup, catalogue)).toBeNull();
+      }
+      mustAssess(setup, catalogue);
+    }),
+    { numRuns: 120, seed: 41 },
+  );
+  expect(joined).toBeGreaterThan(100);
+});
+
+describe('a chain from an empty table', () => {
+  const join = (setup: Setup, a: string, b: string): Setup => {
+    const [from, to] = [a, b].map((e) => ({ part: e.split('.')[0] ?? '', port: e.split('.')[1] ?? '' }));
+    const next = from && to && joinPorts(setup, catalogue, from, to);
+    if (!next) throw new Error(`${a} could not be joined to ${b}`);
+    return next;
+  };
+  const chain = ['dynamic-handheld', 'lead-xlr', 'interface-usb-1', 'lead-usb-c-c'].reduce(add, empty);
+
+  test('parts that are joined to nothing are heard of by nobody, the voice is at the microphone', () => {
+    expect(chain.placements).toEqual([{ source: 'voice-1', part: 'dynamic-handheld', distanceM: expect.any(Number) }]);
+    expect(mustAssess(chain, catalogue).verdicts.find((v) => v.gate === 'wired')?.status).not.toBe('pass');
+  });
+  test('joined port by port it arrives; a second microphone can have a voice of its own, or nobody', () => {
+    const mixed = join(join(chain, 'dynamic-handheld.plug', 'lead-xlr.a'), 'lead-xlr.b', 'interface-usb-1.xlr');
+    expect(mixed.joints).toHaveLength(2);
+    const two = add(mixed, 'condenser-xlr');
+    expect(two.placements.map((p) => p.source)).toEqual(['voice-1', 'voice-1']);
+    const own = withAtMic(two, catalogue, 'condenser-xlr', 'a new voice');
+    expect(own.job.sources.map((s) => s.name)).toEqual(['Voice 1', 'Voice 2']);
+    expect(own.placements.map((p) => p.source)).toEqual(['voice-1', 'voice-2']);
+    expect(withAtMic(own, catalogue, 'condenser-xlr', 'nobody').placements).toHaveLength(1);
+    expect(withAtMic(own, catalogue, 'condenser-xlr', { source: 'voice-1' }).placements).toEqual(two.placements);
+  });
+  test('what can be turned is as it was when it is turned twice, and another once; alike at both ends it cannot be', () => {
+    let turned = 0;
+    for (const setup of demoSetups)
+      for (const { id } of setup.parts) {
+        const change = turnOf(setup, catalogue, id);
+        const once = change && apply(setup, catalogue, change);
+        if (!once) continue;
+        turned += 1;
+        expect(once.joints).not.toEqual(setup.joints);
+        expect(apply(once, catalogue, change)).toEqual(setup);
+      }
+    expect(turned).toBeGreaterThan(0);
+    const both = ['receiver-mono', 'lead-3-3', 'camera'].reduce(add, empty);
+    const joined = join(join(both, 'receiver-mono.out', 'lead-3-3.a'), 'lead-3-3.b', 'camera.mic');
+    expect(turnOf(joined, catalogue, 'lead-3-3')).toBeNull();
+  });
+  test('one more like it has its knobs and figures, and no name', () => {
+    const set = { ...newPart({ id: 'lead-xlr' }), name: 'Blue', values: { lengthM: 6 } };
+    const { parts } = addPart(empty, catalogue, set, 'recorder-picker');
+    const again = likeIt({ ...empty, parts }, 'lead-xlr');
+    expect(again).toEqual({ id: 'lead-xlr', class: 'lead-xlr', values: { lengthM: 6 } });
+  });
+});

@@ -1,0 +1,73 @@
+import { freshId } from '../algorithms';
+import {
+  type Catalogue,
+  classOfPart,
+  type Part,
+  type PartId,
+  type PortRef,
+  type PortSpec,
+  partIn,
+  type Setup,
+  type Source,
+} from '../model';
+import { apply } from './apply';
+import { turns } from './at-hand';
+import type { Change } from './change';
+import { freePorts, freshJointId, placedAt, portsFit } from './structure';
+
+/** Where a free port could be joined to: another free port, of another part, and whether the two go together. */
+export interface Partner {
+  readonly part: PartId;
+  readonly port: PortSpec;
+  readonly fits: boolean;
+}
+
+/** Every free port of another part, in the order of the parts: those that do not fit too, for whoever wants to see why. */
+export function partnersOf(setup: Setup, catalogue: Catalogue, from: PortRef): readonly Partner[] {
+  const own = classOfPart(setup, catalogue, from.part).ports.find((p) => p.id === from.port);
+  if (!own) throw new Error(`${from.part} has no port ${from.port}`);
+  return freePorts(setup, catalogue)
+    .filter((p) => p.part !== from.part)
+    .map(({ part, port }) => ({ part, port, fits: portsFit(own, port) }));
+}
+
+/**
+ * Join two ports of parts that are there.
+ * @returns null where one of them is taken, or not there
+ */
+export function joinPorts(setup: Setup, catalogue: Catalogue, a: PortRef, b: PortRef): Setup | null {
+  const joint = { id: freshJointId(setup), a, b };
+  return apply(setup, catalogue, { do: 'join', joint, at: setup.joints.length });
+}
+
+/** The act that turns a part end for end, where it is one that can be and would be another then. */
+export function turnOf(setup: Setup, catalogue: Catalogue, part: PartId): Change | null {
+  for (const change of turns(setup, catalogue)) if (change.do === 'turn' && change.part === part) return change;
+  return null;
+}
+
+/** What is at a microphone: one of the sources, a voice of its own that comes with it, or nobody. */
+export type AtMic = { readonly source: string } | 'a new voice' | 'nobody';
+
+/** @returns the setup with this at the microphone, at the distance that was there, and nothing else at it */
+export function withAtMic(setup: Setup, catalogue: Catalogue, part: PartId, at: AtMic): Setup {
+  if (at === 'nobody') return { ...setup, placements: setup.placements.filter((p) => p.part !== part) };
+  if (at !== 'a new voice') return placedAt(setup, catalogue, part, at.source);
+  const { sources } = setup.job;
+  const voices = sources.filter((s) => s.from === undefined && s.sound === undefined).length;
+  const id = freshId(
+    sources.map((s) => s.id),
+    `voice-${voices + 1}`,
+  );
+  const voice: Source = { id, name: `Voice ${voices + 1}`, splAt1m: ORDINARY_SPL };
+  return placedAt({ ...setup, job: { ...setup.job, sources: [...sources, voice] } }, catalogue, part, id);
+}
+
+/** An ordinary talker at one metre, dB SPL; ANSI S3.5, rounded, from memory. */
+const ORDINARY_SPL = 62;
+
+/** One more just like a part, its knobs and own figures included, joined to nothing: to be added. */
+export function likeIt(setup: Setup, id: PartId): Part {
+  const { name: _, outlet: _outlet, ...part } = partIn(setup, id);
+  return part;
+}
