@@ -36,6 +36,9 @@ export function partnersOf(setup: Setup, catalogue: Catalogue, from: PortRef): r
  * @returns null where one of them is taken, or not there
  */
 export function joinPorts(setup: Setup, catalogue: Catalogue, a: PortRef, b: PortRef): Setup | null {
+  const isThere = ({ part, port }: PortRef) =>
+    setup.parts.some((p) => p.id === part) && classOfPart(setup, catalogue, part).ports.some((p) => p.id === port);
+  if (!isThere(a) || !isThere(b)) return null;
   const joint = { id: freshJointId(setup), a, b };
   return apply(setup, catalogue, { do: 'join', joint, at: setup.joints.length });
 }

@@ -130,11 +130,11 @@ describe('a hall mixer, a laptop and a recorder', () => {
     await walk.press(/^Hall mixer/, '[aria-label^="The line"] button');
     const hole = await walk.find('select', /^aux send/i);
     await hole.sendKeys('6.35 to 3.5 mm cable');
-    await walk.press(/^Plug it into the aux send/i);
+    await walk.press(/^Plug in at aux send/i);
     await walk.press(/^6.35 to 3.5 mm cable/, '[aria-label^="The line"] button');
     const end = await walk.find('select', /3.5 mm plug/);
     await end.sendKeys('Camera with microphone socket');
-    await walk.press(/^Plug it into the 3.5 mm plug/);
+    await walk.press(/^Plug in at 3.5 mm plug/);
     await walk.press(/^streaming app/, '[aria-label^="The line"] button');
     await walk.sees(/App on Laptop.*App on Pocket recorder.*App on Camera with microphone socket/);
     await walk.press(/^Camera with microphone socket/, '[aria-label^="The line"] button');

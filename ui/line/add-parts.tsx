@@ -4,17 +4,18 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { addPart } from '@/core/change';
 import { type Drawer, newPart, type Part, type Setup } from '@/core/model';
-import { classesNamed, classOf, isNamed, lower, PartIcon, partName } from '../components';
+import { Button, classesNamed, classOf, isNamed, lower, PartIcon, partName } from '../components';
 import { FIRST_APP } from './sockets';
 
 interface Props {
   readonly setup: Setup;
   readonly drawer: Drawer | null | undefined;
   readonly onAdd: (label: string, setup: Setup) => void;
+  readonly onDone: () => void;
 }
 
 /** Parts for the table, joined to nothing yet: what is owned first, then every kind there is. */
-export function AddParts({ setup, drawer, onAdd }: Props) {
+export function AddParts({ setup, drawer, onAdd, onDone }: Props) {
   const [text, setText] = useState('');
   const used = new Set(setup.parts.map((p) => p.id));
   const owned = (drawer?.parts ?? []).filter(
@@ -28,11 +29,15 @@ export function AddParts({ setup, drawer, onAdd }: Props) {
           .trim(),
       ),
   );
+  const found = classesNamed(text);
   const add = (part: Part) => onAdd(`Add ${lower(partName(part))}`, addPart(setup, catalogue, part, FIRST_APP));
   return (
     <section aria-label="Add parts" className="rounded-xl border border-accent bg-card p-4">
-      <h2 className="font-bold text-lg leading-tight">Add parts</h2>
-      <p className="text-soft">Each lies on the table, joined to nothing. Then choose a plug or socket to join it.</p>
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="font-bold text-lg leading-tight">Add parts</h2>
+        <Button onClick={onDone}>Done</Button>
+      </div>
+      <p className="text-soft text-sm">They lie on the table, joined to nothing, until a plug or socket is joined.</p>
       <input
         type="search"
         aria-label="Find a part"
@@ -41,11 +46,12 @@ export function AddParts({ setup, drawer, onAdd }: Props) {
         placeholder="mixer, TRRS, XLR..."
         className="mt-2 min-h-10 w-full rounded-lg border border-soft bg-paper px-3"
       />
-      <div className="mt-2 max-h-[60dvh] overflow-y-auto pr-1">
+      <div className="mt-2 max-h-[40dvh] overflow-y-auto pr-1">
         {owned.length > 0 && <h3 className="text-soft text-sm">in the drawer</h3>}
         <List parts={owned} onAdd={add} />
         <h3 className="mt-2 text-soft text-sm">every kind</h3>
-        <List parts={classesNamed(text).map(newPart)} onAdd={add} />
+        {found.length === 0 && <p>No part of any kind has all these words.</p>}
+        <List parts={found.map(newPart)} onAdd={add} />
       </div>
     </section>
   );

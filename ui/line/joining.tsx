@@ -8,7 +8,7 @@ import { Button, classOf, lower, nameIn } from '../components';
 /** Joining two free ports on the sheet: one is taken hold of, those it goes into light up, one of them is chosen. */
 export interface Joining {
   readonly from: PortRef | null;
-  /** Free ports to show at a part: of the part looked at, or those that what is held goes into. */
+  /** Free ports to show at a part: of the part looked at; once one is held, that one and those it goes into. */
   at(part: string, chosen: boolean): readonly PortSpec[];
   /** Taken hold of by a hand, at a place of the window; or by a key. */
   hold(port: PortRef, place: { readonly x: number; readonly y: number } | null): void;
@@ -34,7 +34,9 @@ export function useJoining(setup: Setup, onJoin: (label: string, setup: Setup) =
     from,
     at: (part, chosen) =>
       from
-        ? targets.flatMap((t) => (t.part === part ? [t.port] : []))
+        ? part === from.part
+          ? free.flatMap((f) => (keyOf({ part: f.part, port: f.port.id }) === keyOf(from) ? [f.port] : []))
+          : targets.flatMap((t) => (t.part === part ? [t.port] : []))
         : chosen
           ? free.flatMap((f) => (f.part === part ? [f.port] : []))
           : [],
@@ -95,9 +97,9 @@ export function JoiningBar({
   const some = setup.parts.some((p) => from && p.id !== from.part && joining.at(p.id, false).length > 0);
   return (
     <>
-      <div role="status">
+      <div role="status" className="sticky bottom-20 z-20 desk:bottom-2">
         {from && port && (
-          <p className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1 rounded-xl border-2 border-accent bg-accent-wash px-3 py-1">
+          <p className="mt-2 flex flex-wrap items-center gap-x-3 gap-y-1 rounded-xl border-2 border-accent bg-accent-wash px-3 py-1">
             <span className="min-w-0 flex-1">
               Joining <b>{port.label}</b> of {nameIn(setup, from.part)}:{' '}
               {some ? 'choose one of the lit sockets and plugs.' : 'nothing that is free here fits it.'}
@@ -136,28 +138,37 @@ export function Ports({
 }) {
   const ports = joining.at(part, chosen);
   if (ports.length === 0) return null;
-  const target = joining.from !== null;
+  const isHeld = joining.from?.part === part;
+  const target = joining.from !== null && !isHeld;
   return (
-    <ul className="mt-1 flex max-h-40 flex-wrap gap-1 overflow-y-auto" aria-label={target ? 'It goes into' : 'Free'}>
+    <ul
+      className="mt-1 flex max-h-40 flex-wrap gap-1 desk:justify-center overflow-y-auto"
+      aria-label={target ? 'It goes into' : isHeld ? 'Held' : 'Free'}
+    >
       {ports.map(({ id, label }) => (
         <li key={id}>
           <button
             type="button"
             data-socket={`${part} ${id}`}
             aria-label={target ? `Join it to ${label}` : `Join ${label} to...`}
+            aria-pressed={target ? undefined : isHeld}
             onPointerDown={(e) => {
-              if (target) return;
+              if (target || isHeld) return;
               e.currentTarget.releasePointerCapture(e.pointerId);
               joining.hold({ part, port: id }, { x: e.clientX, y: e.clientY });
             }}
             onClick={(e) => {
               if (target) joining.join({ part, port: id });
+              // A press of the hand has taken hold of it on its way down.
+              else if (e.detail === 0 && isHeld) joining.cancel();
               else if (e.detail === 0) joining.hold({ part, port: id }, null);
             }}
             className={`min-h-8 touch-none rounded-full border-2 border-dashed px-2 text-sm leading-tight ${
               target
                 ? 'border-accent bg-accent font-semibold text-accent-ink'
-                : 'border-soft bg-card hover:border-accent'
+                : isHeld
+                  ? 'border-accent bg-accent-wash font-semibold'
+                  : 'border-soft bg-card hover:border-accent'
             }`}
           >
             {label}

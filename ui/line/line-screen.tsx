@@ -91,8 +91,8 @@ function Sheet({ kept }: { readonly kept: Setup }) {
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_20rem] desk:items-start">
         <div className="contents desk:block">
           <div className="order-3">
-            <JoiningBar setup={shown} {...held} />
             <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={setFocus} joining={held.joining} />
+            <JoiningBar setup={shown} {...held} />
           </div>
           {now.on === 'joint' && (
             <div ref={glass} className="order-2 scroll-mt-44 desk:mt-3">
@@ -109,6 +109,11 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           className="contents desk:sticky desk:top-2 desk:flex desk:max-h-[calc(100dvh-1rem)] desk:flex-col desk:gap-3 desk:overflow-y-auto"
           aria-label="Verdict"
         >
+          {now.on === 'add' && (
+            <div ref={panel} className="order-0 scroll-mt-4">
+              <AddParts setup={setup} drawer={drawer} onAdd={onSwap} onDone={() => setFocus(null)} />
+            </div>
+          )}
           <div className="order-0">
             <Standing report={report} standing={standing} searching={!done} onMend={onMend} />
           </div>
@@ -120,11 +125,10 @@ function Sheet({ kept }: { readonly kept: Setup }) {
             />
           </div>
           <div
-            ref={panel}
+            ref={now.on === 'add' ? null : panel}
             className="order-2 scroll-mt-40 scroll-mb-20"
             key={now.on === 'part' || now.on === 'joint' ? now.id : now.on}
           >
-            {now.on === 'add' && <AddParts setup={setup} drawer={drawer} onAdd={onSwap} />}
             {now.on === 'gate' && (
               <GateCard
                 report={report}

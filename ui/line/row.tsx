@@ -46,7 +46,7 @@ export function Row({ setup, layout, lit, focus, onFocus, joining }: Props) {
         {inOrder.map((spot) => (
           <div key={spot.part} className="contents">
             <div
-              className={`${CELL} desk:px-1`}
+              className={`${CELL} desk:flex desk:flex-col desk:px-1`}
               style={{ ...cell(2 * spot.column + 1, 2, 2 * spot.row + 1), order: pocketOrder(spot) }}
             >
               <PartCard
@@ -82,7 +82,7 @@ export function Row({ setup, layout, lit, focus, onFocus, joining }: Props) {
           </div>
         ))}
         <div
-          className={`${CELL} desk:px-1`}
+          className={`${CELL} desk:flex desk:flex-col desk:px-1`}
           style={{ ...cell(2 * layout.columns + 1, 2, 2 * device.row + 1), order: 900 }}
         >
           <button
@@ -115,7 +115,7 @@ function jointCell(spot: Spot, layout: Layout): CSSProperties {
 }
 
 const CARD =
-  'flex w-full items-center gap-3 rounded-xl border bg-card px-3 py-2 text-left hover:border-accent desk:h-full desk:flex-col desk:justify-center desk:gap-1 desk:px-1.5 desk:text-center';
+  'flex w-full items-center gap-3 rounded-xl border bg-card px-3 py-2 text-left hover:border-accent desk:grow desk:flex-col desk:justify-center desk:gap-1 desk:px-1.5 desk:text-center';
 
 const partOf = (setup: Setup, id: string) => partIn(setup, id);
 const portOf = (setup: Setup, ref: Joint['a']): PortSpec =>

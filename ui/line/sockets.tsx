@@ -115,7 +115,7 @@ function Free({ setup, part, port, drawer, onChange }: Props & { readonly port: 
           )}
         </select>
       </label>
-      <Button disabled={choice === ''} onClick={join} aria-label={`Plug it into the ${port.label}`}>
+      <Button disabled={choice === ''} onClick={join} aria-label={`Plug in at ${port.label}`}>
         Plug in
       </Button>
     </div>

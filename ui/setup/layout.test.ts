@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { assess, report } from '@/core/assess';
-import type { Setup } from '@/core/model';
+import { bareSetup, blankJob, type Setup } from '@/core/model';
 import { demoSetups } from '@/demo';
 import { catalogue } from '@/tests/support/frozen';
 import { randomSetup } from '@/tests/support/random-setup';
@@ -40,6 +40,23 @@ test('two voices stand one below the other and share the trunk; the device ends 
   expect(['receiver', 'lead', 'splitter', 'adapter', 'phone'].map((p) => at(p).column)).toEqual([1, 2, 3, 4, 5]);
   expect(columns).toBe(6);
   expect(at('ears')).toMatchObject({ beside: true, column: at('splitter').column, toward: 'splitter' });
+});
+
+test('what leads to no device yet stands from left to right in a row of its own, the device at the right of it all', () => {
+  const table = bareSetup('t', 'Table', blankJob('t', 'Table'));
+  const parts = ['dynamic-handheld', 'lead-xlr', 'interface-usb-1'].map((id) => ({ id, class: id }));
+  const joints = [
+    { id: 'j1', a: { part: 'dynamic-handheld', port: 'xlr' }, b: { part: 'lead-xlr', port: 'a' } },
+    { id: 'j2', a: { part: 'lead-xlr', port: 'b' }, b: { part: 'interface-usb-1', port: 'in1' } },
+  ];
+  const { spots } = laidOut({ ...table, parts: [...table.parts, ...parts], joints });
+  const at = (part: string) => spots.find((s) => s.part === part)!;
+  expect(parts.map((p) => [at(p.id).column, at(p.id).row, at(p.id).joints])).toEqual([
+    [0, 1, ['j1']],
+    [1, 1, ['j2']],
+    [2, 1, []],
+  ]);
+  expect(at('device')).toMatchObject({ column: 3, row: 0 });
 });
 
 test('a cable with two plugs into one mixer shows both connections', () => {

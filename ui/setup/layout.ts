@@ -1,4 +1,4 @@
-import { itemAt } from '@/core/algorithms';
+import { itemAt, reach, wayTo } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import type { Joint, PartId, Setup } from '@/core/model';
 
@@ -29,7 +29,8 @@ export interface Layout {
  */
 export function layOut(setup: Setup, report: Report): Layout {
   const routes = report.lines.filter((l) => l.parts.length > 0);
-  const columns = Math.max(2, ...routes.map((l) => l.parts.length));
+  const loose = looseChains(setup, report);
+  const columns = Math.max(2, ...routes.map((l) => l.parts.length), ...loose.map((c) => 1 + c.length));
   const spots = new Map<string, Spot>();
   const taken = new Set<string>();
   const place = (part: PartId, column: number, fromRow: number, toward: string | null, beside: boolean) => {
@@ -53,6 +54,12 @@ export function layOut(setup: Setup, report: Report): Layout {
       const last = i === line.parts.length - 1;
       const column = last ? columns - 1 : Math.min(columns - 1, spots.get(before)!.column + 1);
       place(part, column, 1, before, true);
+    });
+  }
+  // What leads to no device yet stands from left to right all the same, in a row of its own.
+  for (const chain of loose) {
+    chain.forEach((part, i) => {
+      place(part, i, spots.get(chain[0] ?? part)?.row ?? 1, chain[i + 1] ?? null, false);
     });
   }
   let left = setup.parts.filter((p) => !spots.has(p.id)).map((p) => p.id);
@@ -79,6 +86,24 @@ export function layOut(setup: Setup, report: Report): Layout {
     joints: setup.joints.filter((j) => drawnAt(j) === p.id).map((j) => j.id),
   }));
   return { spots: all, columns, rows: 1 + Math.max(...all.map((s) => s.row)), device };
+}
+
+/** Parts in a row that are joined to each other and to no device, from where sound comes in on; the longest way of each lot. */
+function looseChains(setup: Setup, report: Report): readonly (readonly PartId[])[] {
+  const next = (part: PartId) =>
+    setup.joints.flatMap((j): readonly (readonly [PartId, string])[] =>
+      j.a.part === part ? [[j.b.part, j.id]] : j.b.part === part ? [[j.a.part, j.id]] : [],
+    );
+  const led = [report, ...report.also].flatMap((d) => d.lines.flatMap((l) => l.parts));
+  const known = new Set<PartId>(reach([report.device, ...led], next).keys());
+  const heard = setup.placements.map((p) => p.part);
+  const roots = [...heard, ...setup.parts.map((p) => p.id)];
+  return roots.flatMap((root) => {
+    if (known.has(root)) return [];
+    const found = reach([root], next);
+    for (const part of found.keys()) known.add(part);
+    return [wayTo(found, [...found.keys()].at(-1) ?? root)?.places ?? [root]];
+  });
 }
 
 /** Middle of a part's column on a lane of a certain width; the app's column is the last. */

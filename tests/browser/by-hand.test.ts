@@ -1,0 +1,87 @@
+import { By, Key } from 'selenium-webdriver';
+import { afterEach, beforeAll, expect, test } from 'vitest';
+import { type Walk, walkForTests } from '../support/walk';
+
+// A chain is put together by hand, from an empty table on; each test builds on the one before.
+const held = walkForTests();
+let walk: Walk;
+beforeAll(async () => {
+  walk = held.walk;
+  await walk.open('line/');
+  await walk.gates();
+});
+afterEach(async () => expect(await walk.complaints()).toEqual([]));
+
+const add = async (search: string, name: RegExp) => {
+  const find = await walk.find('input', /^Find a part$/);
+  await find.sendKeys(Key.chord(Key.CONTROL, 'a'), search);
+  await walk.press(name);
+};
+/** Choose what a free plug or socket of the part looked at is joined to. */
+const choose = async (port: RegExp, to: RegExp) => {
+  const select = await walk.find('select', port);
+  for (const option of await select.findElements(By.css('option')))
+    if (to.test(await option.getText())) return option.click();
+  throw new Error(`nothing called ${to} goes into ${port}`);
+};
+const line = '[aria-label="The line, from mouth to app"]';
+
+test('a new setup is a device and nothing else; parts are put on the table one after the other', async () => {
+  await walk.press(/^Setup: /);
+  await walk.press(/^New setup$/);
+  await walk.sees(/Setup 2/, 'h1');
+  await walk.press(/^Add parts$/);
+  await add('dynamic handheld', /^Add Dynamic handheld/);
+  await walk.sees(/Dynamic handheld/, line);
+  await add('xlr cable', /^Add XLR cable$/);
+  await add('interface one input', /^Add USB interface with one/);
+  await walk.sees(/USB interface/, line);
+  await walk.expectAccessible();
+  expect((await walk.texts(`${line} button`)).length).toBeGreaterThanOrEqual(5);
+});
+
+test('by the keyboard: a plug is taken hold of, the sockets it goes into light up, one is chosen', async () => {
+  await walk.press(/^Dynamic handheld/, `${line} button`);
+  const hold = await walk.find('button', /^Join XLR plug to/);
+  await hold.sendKeys(Key.ENTER);
+  await walk.sees(/Joining .* choose one of the lit/, '[role=status]');
+  await walk.expectAccessible();
+  await (await walk.find('button', /^Join it to/)).sendKeys(Key.ENTER);
+  await walk.sees(/\b1\b.*XLR/, line);
+});
+
+test('by drag: from the free end of the cable onto the input of the interface', async () => {
+  await walk.press(/^XLR cable/, `${line} button`);
+  const from = await walk.find('button', /^Join .* to\.\.\./);
+  const actions = walk.driver.actions({ async: true });
+  await actions.move({ origin: from }).press().move({ origin: from, x: 30, y: 30 }).perform();
+  const to = await walk.find('button', /^Join it to/);
+  await actions.clear();
+  await walk.driver.actions({ async: true }).move({ origin: to }).release().perform();
+  await walk.sees(/\b2\b.*XLR/, line);
+});
+
+test('by choice: what does not fit can be joined anyway, and Fit says so; unplugged, both stay', async () => {
+  await walk.press(/^USB interface/, `${line} button`);
+  const usb = await walk.find('select', /USB/);
+  const label = await usb.getAccessibleName();
+  await choose(new RegExp(`^${label}`), /Phone.*: /);
+  await walk.press(new RegExp(`^Plug in at ${label}`));
+  await walk.sees(/\b3\b/, line);
+  await walk.waitForGate('Fit', 'fail');
+  await walk.press(/^Unplug connection 3$/);
+  await walk.waitForGate('Fit', 'pass');
+  await walk.sees(/USB interface/, line);
+  await walk.driver.navigate().refresh();
+  await walk.sees(/Setup 2/, 'h1');
+  await walk.gates();
+  await walk.sees(/\b2\b.*XLR/, line);
+});
+
+test('one more of a microphone, with a voice of its own', async () => {
+  await walk.press(/^Dynamic handheld/, `${line} button`);
+  await walk.press(/^One more like it$/);
+  await walk.sees(/Dynamic handheld.*Dynamic handheld/, line);
+  const second = (await walk.driver.findElements(By.css(`${line} button`))).length;
+  expect(second).toBeGreaterThan(5);
+});
