@@ -26,6 +26,10 @@ export interface EchoReading {
   readonly through: string | null;
 }
 
+/** Does a part take in by an amplifier of its own what it plays, as a mixer with a return channel does? */
+const mixesPlayback = ({ playbacks, stages }: Compiled, part: PartId): boolean =>
+  playbacks.some((p) => p.part === part && stages.some((s) => s.part === part && s.inP === p.p));
+
 /**
  * Loss of each electrical path from what plays the caller back into what is sent to it: headphone current in a ground
  * that the microphone shares, or a mixer's bus that carries its return into the send. The device's volume is taken as
@@ -46,7 +50,10 @@ export function readEcho(
   return channels.flatMap(({ input, number, fedBy }) => {
     const volt = heardAt(input.p, input.n);
     if (volt === 0) return [];
-    const carrying = [...fedBy].find((s) => s.part !== input.part && heardAt(s.driveNode, s.n) > CARRIED_VOLT);
+    // What the recording part only amplifies of a shared ground is the wiring's doing; a return that it mixes in is its own.
+    const carrying = [...fedBy].find(
+      (s) => (s.part !== input.part || mixesPlayback(compiled, s.part)) && heardAt(s.driveNode, s.n) > CARRIED_VOLT,
+    );
     const lossDb = input.fullScaleDbu - dbu(volt) + turnedDownDb;
     return [
       { part: input.part, number, lossDb, cancelledDb: processing ? CANCELLER_DB : 0, through: carrying?.part ?? null },

@@ -1,0 +1,136 @@
+import { describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
+import { mustAssess } from '@/core/assess';
+import { isFader } from '@/core/model';
+import { sketch } from '../support/bench-setup';
+
+// Worked out by hand. A bus of N resistors of 10 kohm from sources of 100 ohm gives each of them 1/N (superposition, all others
+// at ground by their 100 ohm); the gain after it makes N good to a whole decibel. So with all faders at 0 dB a channel leaves
+// the main as it left its preamplifier, and each knob is worth just what it says.
+
+const MIXERS = ['mixer-2-stereo', 'mixer-4-stereo', 'mixer-4-usb', 'mixer-8-mics'] as const;
+type Port = 'main-left' | 'main-right' | 'monitor-left' | 'aux' | 'effects';
+
+/** Decibels (re 1 V) that a voice at mic 1, and a keyboard at the left of stereo 1, make at an output of a mixer. */
+function at(mixer: string, port: Port, knobs: Readonly<Record<string, number>>) {
+  const setup = sketch({
+    job: {
+      sources: [
+        { id: 'v1', name: 'Voice', splAt1m: 62 },
+        { id: 'v2', name: 'Keyboard', splAt1m: 94, from: 'keyboard-line', sound: 'music' },
+      ],
+    },
+    device: 'recorder-xlr',
+    parts: {
+      mic: 'dynamic-handheld',
+      x: 'lead-xlr',
+      keys: 'keyboard-line',
+      k: 'lead-6.35-6.35',
+      desk: { class: mixer, knobs: { gain1: 30, stereo1: 0, ...knobs } },
+      out: port === 'effects' ? 'lead-6.35-xlr' : 'lead-6.35-3-xlr',
+    },
+    joints: [
+      'mic.xlr > x.a',
+      'x.b > desk.mic1',
+      'keys.left > k.a',
+      'k.b > desk.stereo1-left',
+      `desk.${port} > out.a`,
+      'out.b > recorder-xlr.in1',
+    ],
+    hears: { mic: 0.1, keys: 1 },
+  });
+  const [channel] = mustAssess(setup, catalogue).readings.channels;
+  const of = (id: string) => {
+    const volt = channel?.arrivals.find((a) => a.source === id)?.at1k ?? { re: 0, im: 0 };
+    return 20 * Math.log10(Math.hypot(volt.re, volt.im));
+  };
+  return { voice: of('v1'), keyboard: of('v2') };
+}
+
+describe('a caller by USB on a mixer with a return channel', () => {
+  const heard = (knobs: Readonly<Record<string, number>>) => {
+    const setup = sketch({
+      job: { purpose: 'call', hearing: 'both', app: 'browser-call' },
+      device: 'laptop-two-holes',
+      parts: {
+        mic: 'dynamic-handheld',
+        x: 'lead-xlr',
+        desk: { class: 'mixer-4-usb', knobs: { gain1: 40, ...knobs } },
+        u: 'lead-usb-a-b',
+        ears: 'headphones-6.35',
+      },
+      joints: [
+        'mic.xlr > x.a',
+        'x.b > desk.mic1',
+        'desk.usb > u.b',
+        'u.a > laptop-two-holes.usb',
+        'ears.plug > desk.phones',
+      ],
+      hears: { mic: 0.1 },
+    });
+    const { verdicts, readings } = mustAssess(setup, catalogue);
+    return { verdict: verdicts.find((v) => v.gate === 'heard'), echo: readings.echo[0] };
+  };
+  test('returned into the main, which is what is sent, the caller comes back through the mixer; turned down, nothing does', () => {
+    const up = heard({ usb: 0 });
+    expect(up.verdict?.status).toBe('fail');
+    expect(up.verdict?.sentence).toMatch(
+      /The caller hears their own voice .* through the Mixer with four mic channels/,
+    );
+    expect(heard({ usb: -60 }).echo?.lossDb ?? 200).toBeGreaterThan(100);
+    // By hand, the headphones off, so that the device is not turned down: full scale of 1.2 V is +3.8 dBu; a bus of eight loses
+    // 18.06 dB and gets 18 back; 6 dB are taken off before the converter, whose full scale is +12 dBu. Amplifiers of 1 Mohm that
+    // hang on the bus take a tenth of a decibel more.
+    const loss = (knobs: Readonly<Record<string, number>>) => heard({ phones: -60, ...knobs }).echo?.lossDb;
+    const byHand = 12 - (20 * Math.log10(1.2 / Math.sqrt(0.6)) - 0.06 - 6 - 0.1);
+    expect(loss({ usb: 0 })).toBeCloseTo(byHand, 1);
+    expect(loss({ usb: -10 })).toBeCloseTo(byHand + 10, 1);
+    expect(loss({ usb: 0, main: -10 })).toBeCloseTo(byHand + 10, 1);
+  });
+});
+
+describe.each(MIXERS)('%s', (mixer) => {
+  const plain = at(mixer, 'main-left', {});
+
+  test('each knob on the way is worth what it says, and no other is', () => {
+    for (const [knob, to] of [
+      ['gain1', 37],
+      ['level1', -7],
+      ['main', -12],
+    ] as const)
+      expect(at(mixer, 'main-left', { [knob]: to }).voice - plain.voice).toBeCloseTo(knob === 'gain1' ? 7 : to, 2);
+    expect(at(mixer, 'main-left', { stereo1: -9 }).keyboard - plain.keyboard).toBeCloseTo(-9, 2);
+    const others = at(mixer, 'main-left', { aux1: 0, effects1: 0, auxStereo1: 0, phones: 10, level2: -20, monitor: 5 });
+    expect(others.voice).toBeCloseTo(plain.voice, 2);
+    expect(others.keyboard).toBeCloseTo(plain.keyboard, 2);
+  });
+
+  test('at 0 dB the sends give as much as the main; the aux is before the fader, the effects send after it', () => {
+    const up = { aux1: 0, effects1: 0 };
+    for (const send of ['aux', 'effects'] as const)
+      expect(Math.abs(at(mixer, send, up).voice - plain.voice)).toBeLessThan(1.5);
+    const low = { ...up, level1: -10 };
+    expect(at(mixer, 'aux', low).voice - at(mixer, 'aux', up).voice).toBeCloseTo(0, 2);
+    expect(at(mixer, 'effects', low).voice - at(mixer, 'effects', up).voice).toBeCloseTo(-10, 2);
+  });
+
+  test('a stereo channel has sends of its own: turned up it is there, at their end it is off', () => {
+    const off = at(mixer, 'aux', { aux1: 0 });
+    expect(off.keyboard).toBeLessThan(off.voice - 60);
+    const up = at(mixer, 'aux', { aux1: 0, auxStereo1: 0 });
+    expect(up.voice).toBeCloseTo(off.voice, 1);
+    expect(up.keyboard).toBeGreaterThan(off.keyboard + 60);
+    expect(
+      at(mixer, 'effects', { effectsStereo1: -5 }).keyboard - at(mixer, 'effects', { effectsStereo1: 0 }).keyboard,
+    ).toBeCloseTo(-5, 2);
+  });
+
+  test('what comes in at the left goes to the left; every fader’s end is off', () => {
+    const right = at(mixer, 'main-right', {});
+    expect(right.voice).toBeCloseTo(plain.voice, 1);
+    expect(right.keyboard).toBeLessThan(plain.keyboard - 60);
+    const knobs = catalogue.parts.get(mixer)?.knobs ?? [];
+    expect(knobs.filter((k) => k.unit === 'dB' && k.role !== 'gain').every(isFader)).toBe(true);
+    expect(at(mixer, 'main-left', { level1: -60 }).voice).toBeLessThan(plain.voice - 100);
+  });
+});
