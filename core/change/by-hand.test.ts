@@ -71,6 +71,17 @@ describe('a chain from an empty table', () => {
   test('parts that are joined to nothing are heard of by nobody, the voice is at the microphone', () => {
     expect(chain.placements).toEqual([{ source: 'voice-1', part: 'dynamic-handheld', distanceM: expect.any(Number) }]);
     expect(mustAssess(chain, catalogue).verdicts.find((v) => v.gate === 'wired')?.status).not.toBe('pass');
+    // What lies there needs neither the mains nor a port's current yet; plugged in, it does.
+    const powered = (setup: Setup) => mustAssess(setup, catalogue).verdicts.find((v) => v.gate === 'powered');
+    const table = ['mixer-8', 'interface-usb-1', 'hub-mains'].reduce(add, empty);
+    expect(powered(table)?.status).toBe('pass');
+    const plugged = joinPorts(
+      table,
+      catalogue,
+      { part: 'interface-usb-1', port: 'in1' },
+      { part: 'mixer-8', port: 'main-left' },
+    );
+    expect(plugged && powered(plugged)?.status).toBe('fail');
   });
   test('joined port by port it arrives; a second microphone can have a voice of its own, or nobody', () => {
     const mixed = join(join(chain, 'dynamic-handheld.xlr', 'lead-xlr.a'), 'lead-xlr.b', 'interface-usb-1.in1');

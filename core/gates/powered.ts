@@ -1,5 +1,6 @@
+import type { Compiled } from '../compile';
 import { figure, gateMessage, listText, minutesText, voltText } from '../format';
-import { knobAt, type PartId, type PortId } from '../model';
+import { isGiven, knobAt, type PartId, type PortId } from '../model';
 import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
 import type { FedTwice, Readings } from '../readings';
 import { jointNumber, nameOf, placeOf } from './say';
@@ -152,7 +153,19 @@ function judgeAll(readings: Readings): Verdict {
       ),
     );
   }
-  return verdict('powered', findings);
+  const idle = idleParts(compiled);
+  return verdict(
+    'powered',
+    findings.filter((f) => f.part === undefined || !idle.has(f.part)),
+  );
+}
+
+/** Parts that lie on the table, joined to nothing and spoken into by nobody: what they would need is no matter yet. */
+function idleParts({ setup, fitted }: Compiled): ReadonlySet<PartId> {
+  const used = new Set([...setup.joints.flatMap((j) => [j.a.part, j.b.part]), ...setup.placements.map((p) => p.part)]);
+  return new Set(
+    [...fitted.values()].flatMap(({ part, partClass }) => (used.has(part.id) || isGiven(partClass) ? [] : [part.id])),
+  );
 }
 
 /** Two plug-in supplies on one capsule: each lifts what the other senses, and pushes current into it. */
