@@ -35,6 +35,12 @@ interface Pair {
   readonly port: PortSpec;
 }
 
+/** Of ports that are alike in connector, use and what they bear (the line inputs of a mixer) one stands for all. */
+function differing(c: PartClass): readonly PortSpec[] {
+  const looks = (p: PortSpec) => [p.connector, p.carries, p.flow, Object.values(p.roles ?? {}), bears(c, p)].join();
+  return [...new Map(c.ports.map((p) => [looks(p), p])).values()];
+}
+
 function* pairs(): Generator<Pair> {
   for (const giver of givers) {
     const input = giver.ports.find((p) => p.carries === 'mic' && p.flow === 'in')!;
@@ -43,7 +49,7 @@ function* pairs(): Generator<Pair> {
         for (const far of lead.ports.filter((p) => p !== near)) {
           for (const target of classes) {
             if (target === giver || target.kind === 'lead' || target.kind === 'power') continue;
-            for (const port of target.ports) {
+            for (const port of differing(target)) {
               const least = bears(target, port);
               if (least !== null && least < 48 && portsFit(far, port)) yield { giver, lead, near, far, target, port };
             }
@@ -137,7 +143,8 @@ describe('48 V toward what cannot bear it', () => {
     }
     expect(dangerous).toBeGreaterThan(100);
     expect(offered).toBeGreaterThan(0);
-  }, 300_000);
+    // A guard against a hang, not a measure.
+  }, 1_800_000);
 });
 
 test('every analogue input and output of every class that is more than wire has a limit with its provenance', () => {
