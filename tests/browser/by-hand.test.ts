@@ -80,7 +80,7 @@ test('one more of a microphone, with a voice of its own', async () => {
   await walk.press(/^Dynamic handheld/, `${line} button`);
   await walk.press(/^One more like it$/);
   await walk.sees(/Dynamic handheld.*Dynamic handheld/, line);
-  await (await walk.find('select', /^At this mic$/)).sendKeys('a new voice');
+  await choose(/^At this mic$/, /^a new voice$/);
   await walk.sees(/with two voices/, 'header, main');
   await walk.driver.navigate().refresh();
   await walk.sees(/with two voices/, 'header, main');
