@@ -1,6 +1,5 @@
-import type { Compiled } from '../compile';
 import { figure, gateMessage, listText, minutesText, voltText } from '../format';
-import { isGiven, knobAt, type PartId, type PortId } from '../model';
+import { knobAt, looseParts, type PartId, type PortId } from '../model';
 import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
 import type { FedTwice, Readings } from '../readings';
 import { jointNumber, nameOf, placeOf } from './say';
@@ -153,18 +152,11 @@ function judgeAll(readings: Readings): Verdict {
       ),
     );
   }
-  const idle = idleParts(compiled);
+  // What lies on the table joined to nothing needs nothing yet.
+  const loose = looseParts(compiled.setup, compiled.catalogue);
   return verdict(
     'powered',
-    findings.filter((f) => f.part === undefined || !idle.has(f.part)),
-  );
-}
-
-/** Parts that lie on the table, joined to nothing and spoken into by nobody: what they would need is no matter yet. */
-function idleParts({ setup, fitted }: Compiled): ReadonlySet<PartId> {
-  const used = new Set([...setup.joints.flatMap((j) => [j.a.part, j.b.part]), ...setup.placements.map((p) => p.part)]);
-  return new Set(
-    [...fitted.values()].flatMap(({ part, partClass }) => (used.has(part.id) || isGiven(partClass) ? [] : [part.id])),
+    findings.filter((f) => f.part === undefined || !loose.has(f.part)),
   );
 }
 
