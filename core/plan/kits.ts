@@ -1,4 +1,5 @@
 import { itemAt } from '../algorithms';
+import { capital } from '../format';
 import {
   type Catalogue,
   type ClassId,
@@ -101,7 +102,7 @@ export async function* kitsFor(
       const why =
         notKnownIn(job) ??
         (nearest
-          ? `${itemAt(nearest.weakest.gate, 0).toUpperCase()}${nearest.weakest.gate.slice(1)} fails in the nearest miss: ${nearest.weakest.sentence}`
+          ? `${capital(nearest.weakest.gate)} fails in the nearest miss: ${nearest.weakest.sentence}`
           : 'No chain of what is known leads there.');
       noWay.push({ job: job.id, why });
     }

@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
-import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
-import { clockText, figure } from '@/core/format';
+import { capital, clockText, figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { causeIn, channelName, type Mark, type TakeFinding, type TakeReport } from '@/core/take';
 import { gateTitle, nameIn, StatusMark, washOf } from '../components';
@@ -110,7 +109,6 @@ export function TakeSheet({ take, measured, setup, report }: Props) {
   );
 }
 
-const capital = (s: string): string => `${itemAt(s, 0).toUpperCase()}${s.slice(1)}`;
 const shown = (x: number): string => String(Math.round(10 * x) / 10).replace('-', '−');
 const marksFor = (f: TakeFinding | null, channel: number): readonly Mark[] =>
   f && (f.channel === null || f.channel === channel) ? f.marks : [];

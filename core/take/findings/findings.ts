@@ -1,5 +1,4 @@
-import { itemAt } from '../../algorithms';
-import { sayTake, type TakeMessage, takeMessage } from '../../format';
+import { capital, sayTake, type TakeMessage, takeMessage } from '../../format';
 import type { Status } from '../../gates';
 import type { ChannelFigures, TakeFigures } from '../reading';
 import { BAND_SOURCE, channelName, LIMITS, pathOf } from './limits';
@@ -48,7 +47,7 @@ const told = (what: Kind, channel: number | null, { says, next, marks = [], ...f
 /** @param channel null where it stands for all, which hold the same */
 const ofChannel = (c: ChannelFigures, channel: number | null, of: number): readonly TakeFinding[] => {
   const name = channel === null ? '' : channelName(channel, of);
-  const prefix = name === '' ? '' : `${itemAt(name, 0).toUpperCase()}${name.slice(1)}: `;
+  const prefix = name === '' ? '' : `${capital(name)}: `;
   return (Object.keys(RULES) as Kind[]).flatMap((what) => {
     const found = RULES[what].of?.(c, prefix);
     return found ? [told(what, channel, found)] : [];
