@@ -2,6 +2,7 @@ import { freshId } from '../algorithms';
 import {
   type Catalogue,
   classOfPart,
+  ORDINARY_SPL,
   type Part,
   type PartId,
   type PortRef,
@@ -65,9 +66,6 @@ export function withAtMic(setup: Setup, catalogue: Catalogue, part: PartId, at: 
   const voice: Source = { id, name: `Voice ${voices + 1}`, splAt1m: ORDINARY_SPL };
   return placedAt({ ...setup, job: { ...setup.job, sources: [...sources, voice] } }, catalogue, part, id);
 }
-
-/** An ordinary talker at one metre, dB SPL; ANSI S3.5, rounded, from memory. */
-const ORDINARY_SPL = 62;
 
 /** One more just like a part, its knobs and own figures included, joined to nothing: to be added. */
 export function likeIt(setup: Setup, id: PartId): Part {

@@ -1,5 +1,8 @@
 import { FORMAT_VERSION, type Job, type Setup } from './documents';
 
+/** An ordinary talker at one metre, dB SPL; ANSI S3.5, rounded, from memory. */
+export const ORDINARY_SPL = 62;
+
 /** A job before anything was said of it. */
 export const blankJob = (id: string, name: string): Job => ({
   format: 'symplex.job',
@@ -7,7 +10,7 @@ export const blankJob = (id: string, name: string): Job => ({
   id,
   name,
   purpose: 'record',
-  sources: [{ id: 'voice-1', name: 'Voice 1', splAt1m: 62 }],
+  sources: [{ id: 'voice-1', name: 'Voice 1', splAt1m: ORDINARY_SPL }],
   arrangement: 'both-sides',
   device: 'phone-usb-c',
   app: 'recorder-picker',

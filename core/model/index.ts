@@ -9,7 +9,7 @@ export {
   plays,
   takesUp,
 } from './abilities';
-export { bareSetup, blankJob } from './blank';
+export { bareSetup, blankJob, ORDINARY_SPL } from './blank';
 export { checkDocument } from './check';
 export type {
   Arrangement,

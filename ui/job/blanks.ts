@@ -9,6 +9,7 @@ import {
   type Hearing,
   inApp,
   type Job,
+  ORDINARY_SPL,
   onDevice,
   type Place,
   type Preference,
@@ -82,7 +83,7 @@ const choicesOf = <K extends string>(words: Readonly<Record<K, string>>, fill: (
 /** Levels of a talker at one metre; ANSI S3.5 from memory, rounded: 62, 68 and 75 dB for normal, raised and loud. */
 export const EFFORTS: readonly { readonly name: string; readonly splAt1m: number }[] = [
   { name: 'quiet', splAt1m: 56 },
-  { name: 'ordinary', splAt1m: 62 },
+  { name: 'ordinary', splAt1m: ORDINARY_SPL },
   { name: 'raised', splAt1m: 68 },
   { name: 'loud', splAt1m: 75 },
 ];
@@ -116,7 +117,7 @@ function withVoices(job: Job, n: number): Job {
   const voices = job.sources.filter(isVoice);
   const wanted: Source[] = Array.from(
     { length: n },
-    (_, i) => voices[i] ?? { id: freshSourceId(job, `voice-${i + 1}`), name: `Voice ${i + 1}`, splAt1m: 62 },
+    (_, i) => voices[i] ?? { id: freshSourceId(job, `voice-${i + 1}`), name: `Voice ${i + 1}`, splAt1m: ORDINARY_SPL },
   );
   return withSources(job, [...wanted, ...job.sources.filter((s) => !isVoice(s))]);
 }
