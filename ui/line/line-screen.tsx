@@ -57,7 +57,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
     tell(`${label}: done. Undo takes it back.`);
   };
   const shown = judgement.setup ?? setup;
-  const held = useJoining(shown, onSwap);
+  const held = useJoining(setup, onSwap);
   if (judgement.problem) {
     return (
       <Screen title={<SetupPicker setup={setup} />}>
@@ -92,7 +92,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
         <div className="contents desk:block">
           <div className="order-3">
             <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={setFocus} joining={held.joining} />
-            <JoiningBar setup={shown} {...held} />
+            <JoiningBar setup={setup} {...held} />
           </div>
           {now.on === 'joint' && (
             <div ref={glass} className="order-2 scroll-mt-44 desk:mt-3">
