@@ -1,5 +1,4 @@
 'use client';
-import { itemAt } from '@/core/algorithms';
 
 /** Why no input could be opened, in words for the person. */
 export class InputTrouble extends Error {}
@@ -58,7 +57,9 @@ export async function openInput({ deviceId, onBlock, onEnd }: Wish): Promise<Liv
     const name = e instanceof DOMException ? e.name : '';
     throw new InputTrouble(TROUBLES[name] ?? `The input could not be opened: ${e instanceof Error ? e.message : e}.`);
   });
-  const track = itemAt(stream.getAudioTracks(), 0);
+  const [track] = stream.getAudioTracks();
+  if (!track)
+    throw new InputTrouble('The browser opened an input without sound. Choose another, or plug the chain in anew.');
   const settings = track.getSettings();
   const context = new AudioContext();
   const close = () => {

@@ -8,12 +8,14 @@ const wordsOf = (c: PartClass): string =>
     .join(' ')
     .toLowerCase();
 
-/** Has a class all of these words somewhere: in its name, what it is, what its plugs and sockets are called? */
-export const isNamed = (c: PartClass, text: string): boolean =>
-  text
+/** Has a class all of these words somewhere: in its name, what it is, what its plugs and sockets are called, or what its owner calls it? */
+export function isNamed(c: PartClass, text: string, own = ''): boolean {
+  const words = `${own.toLowerCase()} ${wordsOf(c)}`;
+  return text
     .toLowerCase()
     .split(/\s+/)
-    .every((w) => wordsOf(c).includes(w));
+    .every((w) => words.includes(w));
+}
 
 /** Classes with all of these words, by kind. */
 export const classesNamed = (text: string): readonly PartClass[] =>
