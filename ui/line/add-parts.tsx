@@ -18,17 +18,7 @@ interface Props {
 export function AddParts({ setup, drawer, onAdd, onDone }: Props) {
   const [text, setText] = useState('');
   const used = new Set(setup.parts.map((p) => p.id));
-  const owned = (drawer?.parts ?? []).filter(
-    (p) =>
-      !used.has(p.id) &&
-      isNamed(
-        classOf(p),
-        text
-          .toLowerCase()
-          .replace((p.name ?? '').toLowerCase(), '')
-          .trim(),
-      ),
-  );
+  const owned = (drawer?.parts ?? []).filter((p) => !used.has(p.id) && isNamed(classOf(p), text, p.name));
   const found = classesNamed(text);
   const add = (part: Part) => onAdd(`Add ${lower(partName(part))}`, addPart(setup, catalogue, part, FIRST_APP));
   return (
