@@ -4,7 +4,7 @@ import { catalogue } from '@/catalogue';
 import { itemAt } from '../algorithms';
 import { mustAssess } from '../assess';
 import { bareSetup, blankJob, checkDocument, newPart, type Setup } from '../model';
-import { addPart, apply, freePorts, joinPorts, likeIt, partnersOf, turnOf, withAtMic } from '.';
+import { addPart, apply, freePorts, joinPorts, leftOut, likeIt, partnersOf, turnOf, unheardVoices, withAtMic } from '.';
 
 const empty = bareSetup('table', 'Table', blankJob('table', 'Table'));
 const classes = [...catalogue.parts.values()].filter((c) => c.kind !== 'unknown');
@@ -94,7 +94,12 @@ describe('a chain from an empty table', () => {
     const own = withAtMic(two, catalogue, 'condenser-xlr', 'a new voice');
     expect(own.job.sources.map((s) => s.name)).toEqual(['Voice 1', 'Voice 2']);
     expect(own.placements.map((p) => p.source)).toEqual(['voice-1', 'voice-2']);
-    expect(withAtMic(own, catalogue, 'condenser-xlr', 'nobody').placements).toHaveLength(1);
+    expect(unheardVoices(own)).toEqual([]);
+    const left = withAtMic(own, catalogue, 'condenser-xlr', 'nobody');
+    expect(left.placements).toHaveLength(1);
+    expect(unheardVoices(left).map((s) => s.id)).toEqual(['voice-2']);
+    expect(leftOut({ ...left, job: { ...left.job, arrangement: 'side-each' } }, 'voice-2').job).toEqual(two.job);
+    expect(unheardVoices(withAtMic(chain, catalogue, 'dynamic-handheld', 'nobody'))).toEqual([]);
     expect(withAtMic(own, catalogue, 'condenser-xlr', { source: 'voice-1' }).placements).toEqual(two.placements);
   });
   test('what can be turned is as it was when it is turned twice, and another once; alike at both ends it cannot be', () => {

@@ -10,6 +10,7 @@ import {
   partIn,
   type Setup,
   type Source,
+  withSources,
 } from '../model';
 import { apply } from './apply';
 import { turns } from './at-hand';
@@ -66,6 +67,21 @@ export function withAtMic(setup: Setup, catalogue: Catalogue, part: PartId, at: 
   const voice: Source = { id, name: `Voice ${voices + 1}`, splAt1m: ORDINARY_SPL };
   return placedAt({ ...setup, job: { ...setup.job, sources: [...sources, voice] } }, catalogue, part, id);
 }
+
+/** Those who speak or play and are at no microphone; the last source of a job always stays. */
+export const unheardVoices = ({ job, placements }: Setup): readonly Source[] =>
+  job.sources.length < 2
+    ? []
+    : job.sources.filter((s) => s.from === undefined && !placements.some((p) => p.source === s.id));
+
+/** The setup without a source that is at no microphone. */
+export const leftOut = (setup: Setup, source: string): Setup => ({
+  ...setup,
+  job: withSources(
+    setup.job,
+    setup.job.sources.filter((s) => s.id !== source),
+  ),
+});
 
 /** One more just like a part, its knobs and own figures included, joined to nothing: to be added. */
 export function likeIt(setup: Setup, id: PartId): Part {

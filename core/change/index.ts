@@ -13,7 +13,17 @@ export {
   switches,
   turns,
 } from './at-hand';
-export { type AtMic, joinPorts, likeIt, type Partner, partnersOf, turnOf, withAtMic } from './by-hand';
+export {
+  type AtMic,
+  joinPorts,
+  leftOut,
+  likeIt,
+  type Partner,
+  partnersOf,
+  turnOf,
+  unheardVoices,
+  withAtMic,
+} from './by-hand';
 export type { Change, End, SessionChange, Side, Structure } from './change';
 export { effortS } from './effort';
 export { type Fault, type FaultKind, faultsOf } from './faults';

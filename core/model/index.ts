@@ -76,4 +76,5 @@ export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } 
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';
 export { turnKnob } from './turn';
+export { withSources } from './with-sources';
 export { writeDocument } from './write';

@@ -80,9 +80,17 @@ test('one more of a microphone, with a voice of its own', async () => {
   await walk.press(/^Dynamic handheld/, `${line} button`);
   await walk.press(/^One more like it$/);
   await walk.sees(/Dynamic handheld.*Dynamic handheld/, line);
-  await choose(/^At this mic$/, /^a new voice$/);
+  await walk.press(/^A new voice here$/);
   await walk.sees(/with two voices/, 'header, main');
   await walk.driver.navigate().refresh();
   await walk.sees(/with two voices/, 'header, main');
   await walk.sees(/Voice 2/, line);
+  // By keys the list is walked through, and makes nobody.
+  await walk.press(/^Dynamic handheld/, `${line} button`);
+  const at = await walk.find('select', /^At this mic$/);
+  await at.sendKeys(Key.END);
+  await walk.press(/^Leave Voice \d out$/);
+  await walk.sees(/with one voice/, 'header, main');
+  await walk.driver.navigate().refresh();
+  await walk.sees(/with one voice/, 'header, main');
 });

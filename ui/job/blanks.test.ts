@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { checkDocument, FORMAT_VERSION, type Job } from '@/core/model';
+import { checkDocument, FORMAT_VERSION, type Job, withSources } from '@/core/model';
 import { demoJobs } from '@/demo';
-import { alsoText, BLANKS, type ChoiceBlank, jobSentence, newInstrument, ROOMS, roomText, withSources } from './blanks';
+import { alsoText, BLANKS, type ChoiceBlank, jobSentence, newInstrument, ROOMS, roomText } from './blanks';
 
 const blanks: readonly ChoiceBlank[] = Object.values(BLANKS);
 const lead = demoJobs.find((j) => j.sources.length === 1) as Job;

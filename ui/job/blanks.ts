@@ -16,6 +16,7 @@ import {
   type Purpose,
   type Room,
   type Source,
+  withSources,
 } from '@/core/model';
 import { appOf, lower } from '../components';
 
@@ -120,12 +121,6 @@ function withVoices(job: Job, n: number): Job {
     (_, i) => voices[i] ?? { id: freshSourceId(job, `voice-${i + 1}`), name: `Voice ${i + 1}`, splAt1m: ORDINARY_SPL },
   );
   return withSources(job, [...wanted, ...job.sources.filter((s) => !isVoice(s))]);
-}
-
-/** The job with other sources; a single one has no side to itself. */
-export function withSources(job: Job, sources: readonly Source[]): Job {
-  const alone = sources.length === 1 && job.arrangement === 'side-each';
-  return { ...job, sources, arrangement: alone ? 'both-sides' : job.arrangement };
 }
 
 /** An instrument before a microphone, or what comes out of a part by wire. */

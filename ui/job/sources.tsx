@@ -3,10 +3,10 @@ import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
 import { wiredSource } from '@/core/change';
-import { classIn, type Job, type Source } from '@/core/model';
+import { classIn, type Job, type Source, withSources } from '@/core/model';
 import { lower } from '../components';
 import { BlankWithPanel } from './blank';
-import { BLANKS, EFFORTS, LOUDNESSES, newInstrument, sourcesText, WIRED, withSources } from './blanks';
+import { BLANKS, EFFORTS, LOUDNESSES, newInstrument, sourcesText, WIRED } from './blanks';
 
 const FIELD = 'min-h-10 min-w-0 rounded-lg border border-soft bg-paper px-2';
 
