@@ -6,4 +6,4 @@ export { change, type Edit, nextSteps, ownWrites, redo, UNDO_STEPS, undo } from 
 export { ready, reopened, type Where } from './ready';
 export { type Revised, revise } from './revise';
 export { askToKeep, type RoomLeft, roomLeft } from './room';
-export { type SetAside, setAside, sorted } from './sound';
+export { idsOf, type SetAside, setAside, sorted } from './sound';

@@ -12,6 +12,10 @@ export interface SetAside {
   readonly text: string;
 }
 
+/** Every id of a kind, of what cannot be read here too: a new document takes none of them. */
+export const idsOf = async (kind: Kind): Promise<ReadonlySet<string>> =>
+  new Set((await database().table(kind).toCollection().primaryKeys()).map(String));
+
 export interface Sorted<K extends Kind> {
   readonly sound: readonly Kept[K][];
   readonly aside: readonly SetAside[];

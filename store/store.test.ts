@@ -13,6 +13,7 @@ import {
   database,
   everythingAsFile,
   everythingKept,
+  idsOf,
   nextSteps,
   redo,
   revise,
@@ -350,6 +351,7 @@ describe('what lies in the database and is no document of ours', () => {
       expect(more).toEqual([]);
       expect(aside).toMatchObject({ kind: 'setups', id: 'bad', problem: { pointer: at } });
       expect(JSON.parse(aside.text)).toEqual(bad);
+      expect([...(await idsOf('setups'))]).toContain('bad');
       const saved = await text();
       expect(readDocument(saved, catalogue).ok).toBe(true);
       expect(JSON.parse(saved).setups.map((s: Setup) => s.id)).toEqual(demoSetups.map((s) => s.id).sort());

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { blankJob, type Job } from '@/core/model';
+import { idsOf } from '@/store';
 import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../components';
 
 /** Which job this is; and a new one, another name, or none of it. */
@@ -12,12 +13,12 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
     router.push('/');
   };
   const begin = async () => {
-    const id = freeId('job', new Set(jobs.map((j) => j.id)));
+    const id = freeId('job', await idsOf('jobs'));
     const become = () => blankJob(id, `Job ${id.slice(4)}`);
     if (await keepChange('New job', [{ kind: 'jobs', id, become }])) await open(id);
   };
   const variant = async (of: Job) => {
-    const id = freeId(of.id, new Set(jobs.map((j) => j.id)));
+    const id = freeId(of.id, await idsOf('jobs'));
     const name = `${of.name}, variant`.slice(0, 120);
     const become = () => ({ ...of, id, name });
     if (await keepChange(`Variant of ${of.name}`, [{ kind: 'jobs', id, become }])) await open(id);

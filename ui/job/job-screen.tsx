@@ -4,7 +4,7 @@ import { useRouter, useSearchParams } from 'next/navigation';
 import { catalogue } from '@/catalogue';
 import { type Job, writeDocument } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { database } from '@/store';
+import { idsOf } from '@/store';
 import {
   appOf,
   Button,
@@ -31,7 +31,7 @@ const JobPicker = dynamic(() => import('./job-picker').then((m) => m.JobPicker),
 /** Keeps a chain as a setup of its own, under the first free name. */
 async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<string | null> {
   const stem = `${job.id.slice(0, 50)}-${letter.toLowerCase()}`;
-  const taken = new Set(await database().setups.toCollection().primaryKeys());
+  const taken = await idsOf('setups');
   let id = stem;
   for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`;
   const setup = { ...answer.setup, id, name: `${job.name}, chain ${letter}`.slice(0, 120) };

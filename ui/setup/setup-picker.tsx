@@ -1,6 +1,7 @@
 'use client';
 import { usePathname, useRouter } from 'next/navigation';
 import type { Setup } from '@/core/model';
+import { idsOf } from '@/store';
 import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../components';
 import { beginSetup } from './begin-setup';
 
@@ -15,13 +16,13 @@ export function SetupPicker({ setup }: { readonly setup: Setup }) {
   };
   const all = useAll('setups') ?? [];
   const variant = async () => {
-    const id = freeId(setup.id, new Set(all.map((s) => s.id)));
+    const id = freeId(setup.id, await idsOf('setups'));
     const name = `${setup.name}, variant`.slice(0, 120);
     const become = () => ({ ...setup, id, name });
     if (await keepChange(`Variant of ${setup.name}`, [{ kind: 'setups', id, become }])) await open(id);
   };
   const begin = async () => {
-    const id = await beginSetup(all.map((s) => s.id));
+    const id = await beginSetup();
     if (id !== null) await open(id);
   };
   const remove = async () => {

@@ -28,7 +28,7 @@ export function SetupScreen({
         <Button
           look="main"
           className="mt-3"
-          onClick={() => void beginSetup([]).then((id) => id && setSetting('setup', id))}
+          onClick={() => void beginSetup().then((id) => id && setSetting('setup', id))}
         >
           Make one by hand
         </Button>
