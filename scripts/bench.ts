@@ -85,6 +85,7 @@ function dense(): void {
       );
     }
     const b = Array.from({ length: a.size }, (_, i) => math.complex(i === 0 ? 1 : 0, 0));
+    // mathjs takes rows of complex numbers; its types know matrices of one kind only.
     math.lusolve(rows as never, b as never);
   }
 }

@@ -35,6 +35,7 @@ export async function broughtForward(db: Database, catalogue: Catalogue): Promis
 export function inTodaysForm<T>(document: T, catalogue: Catalogue): T {
   if (document === null) return document;
   const read = readerNow().readDocument(JSON.stringify(document), catalogue);
+  // What is compared is JSON, of whatever type.
   return read.ok && !same(read.value as never, document as never) ? (read.value as T) : document;
 }
 

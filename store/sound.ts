@@ -43,6 +43,7 @@ export async function sorted<K extends Kind>(kind: K, catalogue: Catalogue): Pro
     const id = String(document.id);
     const text = JSON.stringify(document);
     const found = foundOf(kind, id, text, catalogue);
+    // What is compared is JSON, of whatever type.
     if ('today' in found)
       sound.push(same(found.today as never, document as never) ? document : (found.today as Kept[K]));
     else aside.push({ kind, id, name: typeof document.name === 'string' ? document.name : id, text, ...found });

@@ -21,6 +21,7 @@ const loadable = 'let wasm; export const use = (w) => { wasm = w; };';
 writeFileSync(glueFile, readFileSync(`${GLUE}.js`, 'utf8').replace(/^import \* as wasm.*$/m, loadable));
 const glue = (await import(/* @vite-ignore */ glueFile)) as typeof import('ebur128-wasm') & { use(w: object): void };
 const program = new WebAssembly.Module(readFileSync(`${GLUE}.wasm`));
+// The package's glue is the module that its program imports; WebAssembly's types want functions only.
 glue.use(new WebAssembly.Instance(program, { './ebur128_wasm_bg.js': glue as never }).exports);
 const { ebur128_integrated_stereo, ebur128_true_peak_stereo } = glue;
 

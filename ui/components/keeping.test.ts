@@ -11,7 +11,7 @@ const named = (name: string, of: Setup = base): Setup => ({ ...of, name });
 const kept = async () => (await everythingKept(catalogue)).setups.find((s) => s.id === base.id);
 const here = async () => (await everythingHere()).setups.find((s) => s.id === base.id);
 
-/** The next write is refused as a browser with a full disk refuses it. */
+/** The next write is refused as a browser with a full disk refuses it; what it would have given is of no type here. */
 const refuseNext = () =>
   vi
     .spyOn(database(), 'transaction')
