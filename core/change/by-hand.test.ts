@@ -4,7 +4,20 @@ import { catalogue } from '@/catalogue';
 import { itemAt } from '../algorithms';
 import { mustAssess } from '../assess';
 import { bareSetup, blankJob, checkDocument, newPart, type Setup } from '../model';
-import { addPart, apply, freePorts, joinPorts, leftOut, likeIt, partnersOf, turnOf, unheardVoices, withAtMic } from '.';
+import {
+  addPart,
+  apply,
+  freePorts,
+  joinPorts,
+  leftOut,
+  likeIt,
+  partnersOf,
+  placedAt,
+  takenFrom,
+  turnOf,
+  unheardVoices,
+  withNewVoice,
+} from '.';
 
 const empty = bareSetup('table', 'Table', blankJob('table', 'Table'));
 const classes = [...catalogue.parts.values()].filter((c) => c.kind !== 'unknown');
@@ -91,16 +104,24 @@ describe('a chain from an empty table', () => {
     ).toBeNull();
     const two = add(mixed, 'condenser-xlr');
     expect(two.placements.map((p) => p.source)).toEqual(['voice-1', 'voice-1']);
-    const own = withAtMic(two, catalogue, 'condenser-xlr', 'a new voice');
+    const own = withNewVoice(two, catalogue, 'condenser-xlr');
     expect(own.job.sources.map((s) => s.name)).toEqual(['Voice 1', 'Voice 2']);
     expect(own.placements.map((p) => p.source)).toEqual(['voice-1', 'voice-2']);
     expect(unheardVoices(own)).toEqual([]);
-    const left = withAtMic(own, catalogue, 'condenser-xlr', 'nobody');
+    const left = takenFrom(own, 'condenser-xlr', 'voice-2');
     expect(left.placements).toHaveLength(1);
     expect(unheardVoices(left).map((s) => s.id)).toEqual(['voice-2']);
     expect(leftOut({ ...left, job: { ...left.job, arrangement: 'side-each' } }, 'voice-2').job).toEqual(two.job);
-    expect(unheardVoices(withAtMic(chain, catalogue, 'dynamic-handheld', 'nobody'))).toEqual([]);
-    expect(withAtMic(own, catalogue, 'condenser-xlr', { source: 'voice-1' }).placements).toEqual(two.placements);
+    expect(unheardVoices(takenFrom(chain, 'dynamic-handheld', 'voice-1'))).toEqual([]);
+    expect(placedAt(left, catalogue, 'condenser-xlr', 'voice-1').placements).toEqual(two.placements);
+    // Two at one mic stay there; a voice that has no other mic is not sent away by one more.
+    const shared = withNewVoice(chain, catalogue, 'dynamic-handheld');
+    expect(shared.placements.map((p) => [p.source, p.part])).toEqual([
+      ['voice-1', 'dynamic-handheld'],
+      ['voice-2', 'dynamic-handheld'],
+    ]);
+    expect(new Set(shared.placements.map((p) => p.distanceM)).size).toBe(1);
+    expect(checkDocument(shared, catalogue)).toBeNull();
   });
   test('what can be turned is as it was when it is turned twice, and another once; alike at both ends it cannot be', () => {
     const table = ['receiver-mono', 'lead-3-4', 'camera'].reduce(add, empty);

@@ -51,13 +51,14 @@ export function turnOf(setup: Setup, catalogue: Catalogue, part: PartId): Change
   return null;
 }
 
-/** What is at a microphone: one of the sources, a voice of its own that comes with it, or nobody. */
-export type AtMic = { readonly source: string } | 'a new voice' | 'nobody';
+/** Without somebody at a microphone. */
+export const takenFrom = (setup: Setup, part: PartId, source: string): Setup => ({
+  ...setup,
+  placements: setup.placements.filter((p) => p.part !== part || p.source !== source),
+});
 
-/** @returns the setup with this at the microphone, at the distance that was there, and nothing else at it */
-export function withAtMic(setup: Setup, catalogue: Catalogue, part: PartId, at: AtMic): Setup {
-  if (at === 'nobody') return { ...setup, placements: setup.placements.filter((p) => p.part !== part) };
-  if (at !== 'a new voice') return placedAt(setup, catalogue, part, at.source);
+/** One more voice, at a microphone, in the place of those there who have another. */
+export function withNewVoice(setup: Setup, catalogue: Catalogue, part: PartId): Setup {
   const { sources } = setup.job;
   const voices = sources.filter((s) => s.from === undefined && s.sound === undefined).length;
   const id = freshId(
@@ -65,7 +66,17 @@ export function withAtMic(setup: Setup, catalogue: Catalogue, part: PartId, at: 
     `voice-${voices + 1}`,
   );
   const voice: Source = { id, name: `Voice ${voices + 1}`, splAt1m: ORDINARY_SPL };
-  return placedAt({ ...setup, job: { ...setup.job, sources: [...sources, voice] } }, catalogue, part, id);
+  const hasAnother = (source: string) => setup.placements.some((p) => p.source === source && p.part !== part);
+  return placedAt(
+    {
+      ...setup,
+      job: withSources(setup.job, [...sources, voice]),
+      placements: setup.placements.filter((p) => p.part !== part || !hasAnother(p.source)),
+    },
+    catalogue,
+    part,
+    id,
+  );
 }
 
 /** Those who speak or play and are at no microphone; the last source of a job always stays. */

@@ -14,15 +14,15 @@ export {
   turns,
 } from './at-hand';
 export {
-  type AtMic,
   joinPorts,
   leftOut,
   likeIt,
   type Partner,
   partnersOf,
+  takenFrom,
   turnOf,
   unheardVoices,
-  withAtMic,
+  withNewVoice,
 } from './by-hand';
 export type { Change, End, SessionChange, Side, Structure } from './change';
 export { effortS } from './effort';
@@ -38,6 +38,7 @@ export {
   insertPart,
   type OtherHole,
   otherHoles,
+  placedAt,
   plugIn,
   portsFit,
   swapPart,

@@ -208,14 +208,13 @@ function takenUp(setup: Setup, catalogue: Catalogue, app: string): Setup {
   return unheard ? placedAt(setup, catalogue, part.id, unheard.id) : setup;
 }
 
-/** A microphone at a source, at the distance it is worn at, else at that of the job; at no other beside it. */
+/** A microphone at a source, as far away as it is from who is there already, else as it is worn, else as the job says. */
 export function placedAt(setup: Setup, catalogue: Catalogue, id: PartId, source: string): Setup {
   const part = partIn(setup, id);
   const partClass = classIn(catalogue, part.class);
-  const before = setup.placements.find((p) => p.part === id)?.distanceM;
+  const there = setup.placements.find((p) => p.part === id)?.distanceM;
   const usual = hasFigure(partClass, 'placedM') ? quantity(part, partClass, 'placedM') : setup.job.distanceM;
-  const others = setup.placements.filter((p) => p.part !== id);
-  return { ...setup, placements: [...others, { source, part: id, distanceM: before ?? usual }] };
+  return { ...setup, placements: [...setup.placements, { source, part: id, distanceM: there ?? usual }] };
 }
 
 /** What stands as the distance of a source by wire, where none matters. */

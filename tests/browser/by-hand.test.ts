@@ -85,11 +85,9 @@ test('one more of a microphone, with a voice of its own', async () => {
   await walk.driver.navigate().refresh();
   await walk.sees(/with two voices/, 'header, main');
   await walk.sees(/Voice 2/, line);
-  // By keys the list is walked through, and makes nobody.
-  await walk.press(/^Dynamic handheld/, `${line} button`);
-  const at = await walk.find('select', /^At this mic$/);
-  await at.sendKeys(Key.END);
-  await walk.press(/^Leave Voice \d out$/);
+  await walk.press(/^Dynamic handheld microphone Voice 2/, `${line} button`);
+  await walk.press(/^Voice 2$/, '[aria-label^="Dynamic handheld"] input');
+  await walk.press(/^Leave Voice 2 out$/);
   await walk.sees(/with one voice/, 'header, main');
   await walk.driver.navigate().refresh();
   await walk.sees(/with one voice/, 'header, main');

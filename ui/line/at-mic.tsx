@@ -1,8 +1,8 @@
 'use client';
 import { UserMinus, UserPlus } from 'lucide-react';
 import { catalogue } from '@/catalogue';
-import { type AtMic as At, leftOut, unheardVoices, withAtMic } from '@/core/change';
-import { type Part, type Setup, takesUp } from '@/core/model';
+import { leftOut, placedAt, takenFrom, unheardVoices, withNewVoice } from '@/core/change';
+import { type Part, type Setup, type Source, takesUp } from '@/core/model';
 import { Button, classOf, partName } from '../components';
 
 interface Props {
@@ -11,39 +11,28 @@ interface Props {
   readonly onChange: (label: string, setup: Setup) => void;
 }
 
-const NOBODY = 'nobody';
-
-/**
- * Who is at a microphone: one of those of the job, or nobody. One more comes by a button: a list is walked through by keys,
- * and each step is taken.
- */
+/** Who is at a microphone, of those of the job and one more; and who is at none, to be left out. */
 export function AtMic({ setup, part, onChange }: Props) {
   const partClass = classOf(part);
   if (!takesUp(partClass) || partClass.kind === 'source') return null;
-  const byAir = setup.job.sources.filter((s) => s.from === undefined);
-  const put = (who: string, at: At) =>
-    onChange(`${who} at ${partName(part)}`, withAtMic(setup, catalogue, part.id, at));
-  const choose = (id: string) =>
-    put(byAir.find((s) => s.id === id)?.name ?? NOBODY, id === NOBODY ? NOBODY : { source: id });
+  const isHere = ({ id }: Source) => setup.placements.some((p) => p.part === part.id && p.source === id);
+  const toggle = (s: Source) =>
+    isHere(s)
+      ? onChange(`${s.name} away from ${partName(part)}`, takenFrom(setup, part.id, s.id))
+      : onChange(`${s.name} at ${partName(part)}`, placedAt(setup, catalogue, part.id, s.id));
   return (
-    <>
-      <label className="mt-2 flex items-center gap-2">
-        <span className="shrink-0">At this mic</span>
-        <select
-          value={setup.placements.find((p) => p.part === part.id)?.source ?? NOBODY}
-          onChange={(e) => choose(e.target.value)}
-          className="min-h-10 min-w-0 flex-1 rounded-lg border border-soft bg-paper px-2"
-        >
-          {byAir.map((s) => (
-            <option key={s.id} value={s.id}>
+    <fieldset className="mt-2">
+      <legend>At this mic</legend>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {setup.job.sources
+          .filter((s) => s.from === undefined)
+          .map((s) => (
+            <label key={s.id} className="flex min-h-10 items-center gap-2 rounded-lg border border-rule px-3">
+              <input type="checkbox" className="size-5 accent-accent" checked={isHere(s)} onChange={() => toggle(s)} />
               {s.name}
-            </option>
+            </label>
           ))}
-          <option value={NOBODY}>nobody</option>
-        </select>
-      </label>
-      <div className="mt-2 flex flex-wrap gap-2">
-        <Button onClick={() => put('A new voice', 'a new voice')}>
+        <Button onClick={() => onChange(`A new voice at ${partName(part)}`, withNewVoice(setup, catalogue, part.id))}>
           <UserPlus size={18} aria-hidden /> A new voice here
         </Button>
         {unheardVoices(setup).map((s) => (
@@ -52,6 +41,6 @@ export function AtMic({ setup, part, onChange }: Props) {
           </Button>
         ))}
       </div>
-    </>
+    </fieldset>
   );
 }
