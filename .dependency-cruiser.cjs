@@ -11,6 +11,7 @@ const LAYERS = [
   ['interference', 'power'],
   ['host'],
   ['readings'],
+  ['call'],
   ['gates'],
   ['assess'],
   ['levels', 'standin', 'take', 'render', 'cause', 'plan'],

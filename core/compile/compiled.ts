@@ -160,7 +160,7 @@ export const OWN_REFERENCE = 'own reference';
 /** The same circuit, seen from another of its devices: its job leads there first, to the others besides. */
 export function seenFrom(compiled: Compiled, host: Compiled['hosts'][number]): Compiled {
   const { setup } = compiled;
-  const { was: __, ...told } = setup.job;
+  const { was: __, callers: ___, ...told } = setup.job;
   const also = compiled.hosts.filter((h) => h !== host).map((h) => h.told);
   // What does not call anybody keeps the sound for an edit, whatever the first device does with it.
   const purpose = appIn(compiled.catalogue, host.app).networkMs === undefined ? ('record' as const) : setup.job.purpose;

@@ -57,7 +57,7 @@ export const CAUSE_TEXTS = {
   'then.hiss': ': hiss',
   'then.static': ': static',
   'then.hum': ': hum',
-  'then.echo': ': the caller hears their own voice',
+  'then.echo': ': a caller hears their own voice',
   'then.self-unheard': ': you do not hear yourself',
   'then.caller-unheard': ': the caller is not heard',
 } as const;

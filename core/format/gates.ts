@@ -290,17 +290,30 @@ export const GATE_TEXTS = {
     why: '[They let you hear yourself by wire, and nothing of {but}.]',
   },
   'heard.echo-fine': {
-    say: 'The caller hears nothing of themselves: what they say comes back {loss:db} down.',
+    say: '{who} hears nothing of themselves: what they say comes back {loss:db} down.',
     why: '[{cancelled:n} dB of it by the processing of the app.]',
   },
   'heard.echo-bus': {
-    say: 'The caller hears their own voice {delay:ms} later, only {loss:db} down, through the {part}.',
+    say: '{who} hears their own voice {delay:ms} later, only {loss:db} down, through the {part}.',
     why: 'What comes from the {player} is in what goes back to it.[ {cancelled:n} dB less by the processing of the app.]',
   },
   'heard.echo-ground': {
-    say: 'The caller hears their own voice {delay:ms} later, only {loss:db} down, by the ground.',
+    say: '{who} hears their own voice {delay:ms} later, only {loss:db} down, by the ground.',
     why: 'The headphones share it with the mic.[ {cancelled:n} dB less by the processing of the app.]',
   },
+  'heard.elsewhere': 'Nobody is called from this device; those whom another calls are judged there.',
+  'heard.reaches': '{to} has {from}.',
+  'heard.misses': '{to} has nothing of {from}.',
+  'heard.faint': {
+    say: '{to} has {from} too quietly: {under:db} under the others.',
+    why: 'More than 20 dB under, or less than 15 dB over the noise, a voice is lost beside the others.',
+  },
+  'heard.clips': {
+    say: '{from} is so loud at {to} that it clips there.',
+    why: 'Turn the volume of the device down that plays {from}, or the send that leads there.',
+  },
+  'heard.apart': '{to} has nothing of {from}, as you asked.',
+  'heard.not-apart': '{to} has {from}, who must not be heard there.',
   'heard.twice-fine': 'You hear yourself by wire, and again through the {app} {late:ms} later.',
   'heard.twice': 'You hear yourself twice: by wire, and again through the {app} {late:ms} later.',
   'heard.own-fine': 'You hear yourself {late:ms} late, by {past}.',
@@ -308,9 +321,9 @@ export const GATE_TEXTS = {
     say: 'You hear yourself {late:ms} late, most of it from {from}.',
     why: 'From {limit:ms} on it stops you speaking.',
   },
-  'heard.far-fine': 'The caller hears you {late:ms} later.',
+  'heard.far-fine': '{who} hears you {late:ms} later.',
   'heard.far-late': {
-    say: 'The caller hears you {late:ms} later, most of it from {from}.',
+    say: '{who} hears you {late:ms} later, most of it from {from}.',
     why: 'Past {limit:ms} people talk over each other (ITU-T G.114).',
   },
 

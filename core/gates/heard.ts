@@ -1,7 +1,7 @@
-import { itemAt } from '../algorithms';
-import { figure, type GateMessage, gateMessage } from '../format';
+import { callsSomebody, echoLoss, FAINT_UNDER_DB, UNHEARD_UNDER_DB, whoHearsWhom } from '../call';
+import { capital, figure, type GateMessage, gateMessage } from '../format';
 import { hearsFarEnd, hearsSelf, type PartId } from '../model';
-import type { EarReading, Readings } from '../readings';
+import { type EarReading, heardFrom, type Readings } from '../readings';
 import { totalMs } from '../routing';
 import { jointNumber, nameOf } from './say';
 import { type Finding, finding, type Gate, stated, type Verdict, verdict } from './verdict';
@@ -13,10 +13,11 @@ const COMFORT_DB = 15;
 /** Can whoever must hear something, hear it, on both ears, by the right hole, once and in time? */
 export const heard: Gate = {
   judge: judgeAll,
-  // Another device's own is only whether those it calls hear themselves.
-  ofEachDevice: /^echo /,
+  // Another device's own is only whether those it calls are heard, and hear themselves.
+  ofEachDevice: /^(echo |ears the caller|hears the caller|late the caller)/,
+  ofAll: crossings,
   acts: ['session', 'join', 'switch', 'open', 'close', 'move', 'exchange', 'amount', 'careful', 'remove'],
-  later: [/^hears (yourself|the caller)$/, /^hears (yourself|the caller) ./, /^(late|echo)/],
+  later: [/^hears (yourself|the caller)$/, /^hears (yourself|the caller) ./, /^(late|echo|reaches)/],
 };
 
 function judgeAll(readings: Readings): Verdict {
@@ -31,14 +32,33 @@ function judgeAll(readings: Readings): Verdict {
     );
     return verdict('heard', [nobody, ...echo]);
   }
-  return verdict('heard', [
+  // A caller is heard from the device that calls; where none does, what the device plays stands for one.
+  const listensHere = readings.callers.length > 0 || !callsSomebody(readings.compiled);
+  const findings = [
     ...(hearsSelf(hearing) ? hears(readings, 'yourself') : []),
-    ...(hearsFarEnd(hearing) ? hears(readings, 'the caller') : []),
+    ...(hearsFarEnd(hearing) && listensHere ? hears(readings, 'the caller') : []),
     ...echo,
-  ]);
+  ];
+  return verdict('heard', findings.length > 0 ? findings : [elsewhere]);
 }
 
 type What = 'yourself' | 'the caller';
+
+/** Who is at the other end of this device's call, as a sentence calls them: all of them alike, in the singular. */
+function callerText({ callers, compiled }: Readings): string {
+  const [only, ...others] = callers;
+  if (others.length > 0) return `each caller on the ${nameOf(compiled, compiled.device.part.id)}`;
+  return only && only.name !== 'Caller' ? only.name : 'the caller';
+}
+
+const called = (readings: Readings, what: What): string => (what === 'yourself' ? what : callerText(readings));
+
+/** Nobody is called from the job's own device: those of the others are judged there. */
+const elsewhere = stated(
+  'pass',
+  { topic: 'listeners', value: 0, limit: 0, unit: 'listeners', brief: 'another calls', lane: 'return' },
+  gateMessage('heard.elsewhere', {}),
+);
 
 const fail = (topic: string, brief: string, words: GateMessage, part: PartId): Finding =>
   stated('fail', { topic, value: 0, limit: LEAST_SPL, unit: 'dB SPL', brief, lane: 'return', part }, words);
@@ -47,7 +67,14 @@ const fail = (topic: string, brief: string, words: GateMessage, part: PartId): F
 function hears(readings: Readings, what: What): readonly Finding[] {
   const { compiled, ears, app, monitors, playbackPart } = readings;
   if (ears.length === 0) {
-    return [fail(`ears ${what}`, 'no headphones', gateMessage('heard.no-headphones', { what }), playbackPart)];
+    return [
+      fail(
+        `ears ${what}`,
+        'no headphones',
+        gateMessage('heard.no-headphones', { what: called(readings, what) }),
+        playbackPart,
+      ),
+    ];
   }
   if (what === 'yourself' && !monitors && !ears.some(isDirect)) {
     const words = gateMessage(app.monitors ? 'heard.monitoring-off' : 'heard.no-monitoring', { app: app.name });
@@ -60,7 +87,9 @@ function hears(readings: Readings, what: What): readonly Finding[] {
 const isDirect = (e: EarReading): boolean => Math.max(e.directLeftSpl, e.directRightSpl) >= LEAST_SPL;
 
 /** How loud it is at one pair of headphones, by whichever way is louder. */
-function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: What): Finding {
+function earFinding(readings: Readings, ear: EarReading, what: What): Finding {
+  const { compiled, monitors } = readings;
+  const whom = called(readings, what);
   const own = what === 'yourself';
   const wire = own && (isDirect(ear) || !monitors);
   const sides = wire ? [ear.directLeftSpl, ear.directRightSpl] : [ear.leftSpl, ear.rightSpl];
@@ -84,18 +113,18 @@ function earFinding({ compiled, monitors }: Readings, ear: EarReading, what: Wha
     },
     {
       good: wire
-        ? gateMessage('heard.by-wire', { part: self, what })
-        : gateMessage('heard.from', { part: self, what, from }),
+        ? gateMessage('heard.by-wire', { part: self, what: whom })
+        : gateMessage('heard.from', { part: self, what: whom, from }),
       bad:
         louder > LEAST_SPL && quieter <= LEAST_SPL
           ? gateMessage('heard.one-ear', { part: self, joint: number })
           : louder > 0
-            ? gateMessage('heard.quiet', { part: self, what, spl: quieter, joint: number, least: LEAST_SPL })
+            ? gateMessage('heard.quiet', { part: self, what: whom, spl: quieter, joint: number, least: LEAST_SPL })
             : gateMessage('heard.silent', {
                 part: self,
                 from,
                 joint: number,
-                but: !own && isDirect(ear) ? what : null,
+                but: !own && isDirect(ear) ? whom : null,
               }),
     },
   );
@@ -111,43 +140,24 @@ const FAR_FINE_MS = 150;
 /** One's own voice back a second time is an echo: trouble from about 25 ms (ITU-T G.131, from memory), less is felt as room. */
 const ECHO_LIMIT_MS = 25;
 
-/**
- * Loss that an echo needs to be acceptable, by the delay one way (ITU-T G.131, talker echo tolerance, read off the curve
- * from memory, to 3 dB); 6 dB less is the limit.
- */
-const ECHO_NEEDS: readonly (readonly [ms: number, db: number])[] = [
-  [10, 24],
-  [25, 34],
-  [50, 41],
-  [100, 47],
-  [200, 53],
-  [300, 55],
-];
-const ECHO_LIMIT_UNDER_DB = 6;
-
-function echoNeedsDb(ms: number): number {
-  const after = ECHO_NEEDS.findIndex(([at]) => ms <= at);
-  if (after <= 0) return ECHO_NEEDS.at(after)![1];
-  const [[ms0, db0], [ms1, db1]] = [itemAt(ECHO_NEEDS, after - 1), itemAt(ECHO_NEEDS, after)];
-  return db0 + ((db1 - db0) * Math.log(ms / ms0)) / Math.log(ms1 / ms0);
-}
-
 /** Does the caller hear itself? */
-function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
+function echoes(readings: Readings): Finding[] {
+  const { compiled, delays, echo, playbackPart } = readings;
+  const who = capital(callerText(readings));
   const ms = totalMs(delays.far);
   if (ms === 0) return [];
   return echo.map(({ part, number, lossDb, cancelledDb, through }) => {
-    const needs = echoNeedsDb(ms);
-    const db = lossDb + cancelledDb;
-    const said = { loss: db, cancelled: cancelledDb > 0 ? cancelledDb : null };
+    const { acceptableDb, leastDb } = echoLoss(ms);
+    const db = heardFrom({ lossDb, cancelledDb });
+    const said = { who, loss: db, cancelled: cancelledDb > 0 ? cancelledDb : null };
     const bad = { ...said, loss: Math.max(0, db), delay: 2 * ms };
     return finding(
       {
         topic: `echo ${part} ${number}`,
         value: db,
-        limit: needs - ECHO_LIMIT_UNDER_DB,
+        limit: leastDb,
         unit: 'dB',
-        margin: (db - needs + ECHO_LIMIT_UNDER_DB) / ECHO_LIMIT_UNDER_DB,
+        margin: (db - leastDb) / (acceptableDb - leastDb),
         brief: `echo ${Math.round(db)} dB down`,
         part: through ?? part,
         lane: 'return',
@@ -167,7 +177,8 @@ function echoes({ compiled, delays, echo, playbackPart }: Readings): Finding[] {
 }
 
 /** Is what is heard, or said, there in time, and once? */
-function late({ compiled, delays, ears, app, lines, playbackPart }: Readings, what: What): Finding[] {
+function late(readings: Readings, what: What): Finding[] {
+  const { compiled, delays, ears, app, lines, playbackPart } = readings;
   const own = what === 'yourself';
   if (!own && !lines.some((l) => l.arrives)) return [];
   const byWire = own && ears.some(isDirect);
@@ -207,9 +218,54 @@ function late({ compiled, delays, ears, app, lines, playbackPart }: Readings, wh
               bad: gateMessage('heard.own-late', { late: ms, from, limit: OWN_LIMIT_MS }),
             }
           : {
-              good: gateMessage('heard.far-fine', { late: ms }),
-              bad: gateMessage('heard.far-late', { late: ms, from, limit: FAR_LIMIT_MS }),
+              good: gateMessage('heard.far-fine', { who: capital(callerText(readings)), late: ms }),
+              bad: gateMessage('heard.far-late', {
+                who: capital(callerText(readings)),
+                late: ms,
+                from,
+                limit: FAR_LIMIT_MS,
+              }),
             },
     ),
   ];
+}
+
+/** Do those of several calls hear each other, does the recording hold them, and is nobody heard where they must not be? */
+function crossings(views: readonly Readings[]): readonly Finding[] {
+  const { voices, listeners, heard: all } = whoHearsWhom(views);
+  const nameIn = (list: readonly { readonly id: string; readonly name: string }[], id: string) =>
+    list.find((x) => x.id === id)?.name ?? id;
+  return all.flatMap((h): readonly Finding[] => {
+    const listener = listeners.find((l) => l.id === h.to);
+    const voice = voices.find((v) => v.id === h.from);
+    // Who speaks or is played here is judged by what each device records, and headphones one by one.
+    if (!listener?.connected || h.want === 'self' || h.want === 'either') return [];
+    if (h.want !== 'not' && (voice?.kind !== 'caller' || listener.kind === 'here')) return [];
+    const words = { from: nameIn(voices, h.from), to: nameIn(listeners, h.to) };
+    const under = Math.min(h.underDb ?? UNHEARD_UNDER_DB, UNHEARD_UNDER_DB);
+    const about = {
+      topic: `reaches ${h.from} ${h.to}`,
+      value: under,
+      unit: 'dB',
+      brief: h.levelDb === null ? 'not heard' : `${Math.round(under)} dB under`,
+      part: listener.part,
+      lane: 'return',
+    } as const;
+    const limit = h.want === 'not' ? UNHEARD_UNDER_DB : FAINT_UNDER_DB;
+    if (h.is === 'fine') {
+      const margin = Math.abs(limit - under) / FAINT_UNDER_DB;
+      const text = h.want === 'not' ? 'heard.apart' : 'heard.reaches';
+      return [stated('pass', { ...about, limit, margin: Math.max(0.3, margin) }, gateMessage(text, words))];
+    }
+    const status = h.want === 'wish' || h.is === 'clips' ? 'caution' : 'fail';
+    const text =
+      h.is === 'unwanted'
+        ? gateMessage('heard.not-apart', words)
+        : h.is === 'clips'
+          ? gateMessage('heard.clips', words)
+          : h.is === 'missing'
+            ? gateMessage('heard.misses', words)
+            : gateMessage('heard.faint', { ...words, under: h.underDb });
+    return [stated(status, { ...about, limit }, text)];
+  });
 }

@@ -40,7 +40,7 @@ const isOwn = (gate: GateName, topic: string): boolean => {
  */
 export const judge = (readings: Readings, also: readonly Readings[] = []): readonly Verdict[] =>
   GATES.map((gate) => {
-    const { judge: judgeOne, ofEachDevice } = GATE_OF[gate] as Gate;
+    const { judge: judgeOne, ofEachDevice, ofAll } = GATE_OF[gate] as Gate;
     const own = inView(gate, readings, judgeOne);
     const others = (ofEachDevice === false ? [] : also).flatMap((r) => {
       const at = r.compiled.device.part.id;
@@ -48,6 +48,7 @@ export const judge = (readings: Readings, also: readonly Readings[] = []): reado
         .findings.filter((f) => isOwn(gate, f.topic))
         .map((f) => ({ ...f, topic: `${f.topic} @${at}` }));
     });
-    const news = others.filter((f) => !own.findings.some((o) => o.sentence === f.sentence));
+    const together = ofAll?.([readings, ...also]) ?? [];
+    const news = [...others, ...together].filter((f) => !own.findings.some((o) => o.sentence === f.sentence));
     return news.length === 0 ? own : verdict(gate, [...own.findings, ...news]);
   });

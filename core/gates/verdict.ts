@@ -27,6 +27,8 @@ export interface Gate {
   readonly judge: (readings: Readings) => Verdict;
   /** Whether a further destination is judged by it too: by all of its findings, or by those whose topic matches. */
   readonly ofEachDevice: boolean | RegExp;
+  /** What hangs on several devices at once, as seen from all of them, the job's own first. */
+  readonly ofAll?: (views: readonly Readings[]) => readonly Finding[];
   /** Which acts can have a say in what it finds, likely ones first. */
   readonly acts: readonly ActKind[];
   /** Topics that can only be asked once its others pass, in their order. */

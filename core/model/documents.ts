@@ -61,6 +61,17 @@ export interface Destination {
   readonly app: string;
   /** What they were called, where this catalogue does not have them. */
   readonly was?: { readonly device?: string; readonly app?: string };
+  /** Who is at the other end, by name, where its app calls somebody; absent is one, without a name. */
+  readonly callers?: readonly string[];
+}
+
+/** One voice that is kept from a listener, or about which it does not matter; of all others everybody hears everybody. */
+export interface Apart {
+  /** Id of a source, or `caller n`. */
+  readonly from: string;
+  /** `here`, `caller n` or `take n`. */
+  readonly to: string;
+  readonly may: 'not' | 'either';
 }
 
 export interface Job extends Destination {
@@ -82,6 +93,7 @@ export interface Job extends Destination {
   readonly preference?: Preference;
   /** Further devices that record the same, each with its app. */
   readonly also?: readonly Destination[];
+  readonly apart?: readonly Apart[];
 }
 
 /** A part of a setup or of the drawer: a class, and what is different about this one. */

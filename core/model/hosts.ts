@@ -17,12 +17,12 @@ export interface Host {
 export function hostsOf(setup: Setup, catalogue: Catalogue): readonly Host[] | null {
   let left = setup.parts.filter((p) => catalogue.parts.get(p.class)?.host);
   const hosts: Host[] = [];
-  for (const { device, app, was } of [setup.job, ...(setup.job.also ?? [])]) {
+  for (const { device, app, was, callers } of [setup.job, ...(setup.job.also ?? [])]) {
     const alike = left.filter((p) => p.class === device);
     // Two that are not known here are told apart by what they were.
     const part = alike.find((p) => p.was?.class === was?.device) ?? alike[0];
     if (!part) return null;
-    hosts.push({ part, app, told: { device, app, ...(was ? { was } : {}) } });
+    hosts.push({ part, app, told: { device, app, ...(was ? { was } : {}), ...(callers ? { callers } : {}) } });
     left = left.filter((p) => p !== part);
   }
   return left.length === 0 ? hosts : null;

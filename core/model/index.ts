@@ -12,6 +12,7 @@ export {
 export { bareSetup, blankJob, ORDINARY_SPL } from './blank';
 export { checkDocument } from './check';
 export type {
+  Apart,
   Arrangement,
   Bundle,
   ChosenInput,
@@ -72,6 +73,7 @@ export type {
   Value,
 } from './part-class';
 export { partName } from './part-name';
+export { type Caller, callersOf, HERE, mayHear, takeId } from './people';
 export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';

@@ -30,6 +30,14 @@ export interface EchoReading {
 const mixesPlayback = ({ playbacks, stages }: Compiled, part: PartId): boolean =>
   playbacks.some((p) => p.part === part && stages.some((s) => s.part === part && s.inP === p.p));
 
+/** How far the device is turned down, dB: to a usual loudness at the loudest ear; 0 where nobody listens. */
+export const turnedDownDb = (ears: readonly EarReading[]): number =>
+  Math.max(0, Math.max(...ears.flatMap((e) => [e.leftSpl, e.rightSpl]), 0) - LISTENING_SPL);
+
+/** What of an echo the one who made it hears: what is lost on the way and what the app takes away. */
+export const heardFrom = ({ lossDb, cancelledDb }: Pick<EchoReading, 'lossDb' | 'cancelledDb'>): number =>
+  lossDb + cancelledDb;
+
 /**
  * Loss of each electrical path from what plays the caller back into what is sent to it: headphone current in a ground
  * that the microphone shares, or a mixer's bus that carries its return into the send. The device's volume is taken as
@@ -44,8 +52,7 @@ export function readEcho(
   playbackPart: string,
   processing: boolean,
 ): readonly EchoReading[] {
-  const loudest = Math.max(...ears.flatMap((e) => [e.leftSpl, e.rightSpl]), 0);
-  const turnedDownDb = Math.max(0, loudest - LISTENING_SPL);
+  const downDb = turnedDownDb(ears);
   const heardAt = playedVolt(compiled, responses, playbackPart, true);
   return channels.flatMap(({ input, number, fedBy }) => {
     const volt = heardAt(input.p, input.n);
@@ -54,7 +61,7 @@ export function readEcho(
     const carrying = [...fedBy].find(
       (s) => (s.part !== input.part || mixesPlayback(compiled, s.part)) && heardAt(s.driveNode, s.n) > CARRIED_VOLT,
     );
-    const lossDb = input.fullScaleDbu - dbu(volt) + turnedDownDb;
+    const lossDb = input.fullScaleDbu - dbu(volt) + downDb;
     return [
       { part: input.part, number, lossDb, cancelledDb: processing ? CANCELLER_DB : 0, through: carrying?.part ?? null },
     ];

@@ -1,5 +1,6 @@
 export type { Arrival, ChannelReading } from './channels';
-export { type EarReading, PROGRAMME_DBFS } from './ears';
+export { type EarReading, PROGRAMME_DBFS, playedVolt } from './ears';
+export { type EchoReading, heardFrom, turnedDownDb } from './echo';
 export { type Hazard, type Reach, readHazards } from './hazards';
 export { FARTHEST_MM, insertion, type Stretch } from './insertion';
 export {

@@ -3,7 +3,17 @@ import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../
 import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type InputEntry, inputList, keyOf, type StandIn, standing } from '../host';
 import { type Loop, loopsOf } from '../interference';
-import { type AppClass, appIn, type Catalogue, jointIn, type PartId, type Room, type Setup } from '../model';
+import {
+  type AppClass,
+  appIn,
+  type Caller,
+  type Catalogue,
+  callersOf,
+  jointIn,
+  type PartId,
+  type Room,
+  type Setup,
+} from '../model';
 import {
   type BusLoad,
   busLoads,
@@ -94,6 +104,8 @@ export interface Readings {
   readonly tied: readonly TiedOutputs[];
   readonly fedTwice: readonly FedTwice[];
   readonly ears: readonly EarReading[];
+  /** Everybody at the other end of this device's call; nobody where its app calls nobody. */
+  readonly callers: readonly Caller[];
   /** What the caller hears of itself; none where the app calls nobody. */
   readonly echo: readonly EchoReading[];
   /** Whether the app plays what it records. */
@@ -121,7 +133,13 @@ export function read(
   if (!all.ok) return all;
   const { compiled, circuit, op, responses, watts, views, trees, entries } = all.value;
   const shared = { circuit, op, responses, watts, ...sharedBy(compiled, circuit, op, responses, reach) };
-  return ok(views.map((view, i) => readFrom(view, shared, itemAt(trees, i), itemAt(entries, i))));
+  const callers = callersOf(compiled.setup.job, compiled.catalogue);
+  return ok(
+    views.map((view, i) => ({
+      ...readFrom(view, shared, itemAt(trees, i), itemAt(entries, i)),
+      callers: callers.filter((c) => c.destination === i),
+    })),
+  );
 }
 
 /** The solution, and what each device could list by it. */
@@ -171,7 +189,12 @@ const sharedBy = (compiled: Compiled, circuit: Circuit, op: OperatingPoint, resp
   fedTwice: fedTwice(compiled, op, circuit),
 });
 
-function readFrom(compiled: Compiled, shared: Shared, usb: UsbTree, entries: readonly InputEntry[]): Readings {
+function readFrom(
+  compiled: Compiled,
+  shared: Shared,
+  usb: UsbTree,
+  entries: readonly InputEntry[],
+): Omit<Readings, 'callers'> {
   const { circuit, responses, stages, watts } = shared;
   const app = appIn(compiled.catalogue, compiled.setup.job.app);
   const stand = standingAt(compiled, app, entries);

@@ -39,7 +39,8 @@ export function readDelays(
     const ms = delayOf(fitted);
     return ms === 0 ? [] : [{ part: id, what: fitted.partClass.inputs ? 'converter' : 'radio', ms }];
   };
-  const inward = line.flatMap(step);
+  // A part on the way that could record, as a mixer with USB, is passed by wire: only the last converts.
+  const inward = line.flatMap(step).filter((s) => s.what === 'radio' || s.part === line.at(-1));
   const buffer: DelayStep = { part: null, what: 'app', ms: app.bufferMs };
   const network = app.networkMs === undefined ? null : ({ part: null, what: 'network', ms: app.networkMs } as const);
   return {
@@ -48,6 +49,9 @@ export function readDelays(
     far: network ? [...inward, buffer, network] : [],
   };
 }
+
+/** What a part's own converter or radio takes, milliseconds; 0 where it has none. */
+export const converterMs = (compiled: Compiled, part: PartId): number => delayOf(compiled.fitted.get(part)!);
 
 const delayOf = ({ part, partClass }: Fitted): number =>
   hasFigure(partClass, 'delayMs') ? quantity(part, partClass, 'delayMs') : 0;

@@ -1,1 +1,1 @@
-export { type DelayReading, type DelayStep, readDelays, totalMs } from './delay';
+export { converterMs, type DelayReading, type DelayStep, readDelays, totalMs } from './delay';

@@ -1,0 +1,33 @@
+import type { Job } from './documents';
+import type { Catalogue } from './part-class';
+
+/** Somebody at the other end of a call: by which of the job's destinations, counted from 0, and under which name. */
+export interface Caller {
+  /** `caller 1` and so on, in the order of destinations; no source has a name like it. */
+  readonly id: string;
+  readonly name: string;
+  readonly destination: number;
+}
+
+/** All who listen here, by whichever headphones. */
+export const HERE = 'here';
+/** The recording or stream of the n-th destination, counted from 0. */
+export const takeId = (destination: number): string => `take ${destination + 1}`;
+
+/** Everybody at the other end: those whom the job names, else one for each app that calls. */
+export function callersOf(job: Job, catalogue: Catalogue): readonly Caller[] {
+  const told = [job, ...(job.also ?? [])].flatMap((d, destination) => {
+    if (catalogue.apps.get(d.app)?.networkMs === undefined) return [];
+    const names: readonly (string | null)[] = d.callers && d.callers.length > 0 ? d.callers : [null];
+    return names.map((name) => ({ name, destination }));
+  });
+  return told.map(({ name, destination }, i) => ({
+    id: `caller ${i + 1}`,
+    name: name ?? (told.length === 1 ? 'Caller' : `Caller ${i + 1}`),
+    destination,
+  }));
+}
+
+/** What the job says of one voice at one listener: they must not or need not hear it; null where nothing is said. */
+export const mayHear = (job: Job, from: string, to: string): 'not' | 'either' | null =>
+  job.apart?.find((a) => a.from === from && a.to === to)?.may ?? null;
