@@ -15,8 +15,8 @@ test.each(files)('%s is read as an import is, without a fault', (file) => {
   if (read.ok) expect(checkDocument(read.value, catalogue)).toBeNull();
 });
 
-test('three jobs, a drawer of 20 parts, seven setups', () => {
-  expect([demoJobs.length, demoDrawer.parts.length, demoSetups.length]).toEqual([3, 20, 7]);
+test('three jobs, a drawer of 20 parts, eight setups', () => {
+  expect([demoJobs.length, demoDrawer.parts.length, demoSetups.length]).toEqual([3, 20, 8]);
 });
 
 describe('each demo setup does what its name says', () => {
@@ -56,6 +56,11 @@ describe('each demo setup does what its name says', () => {
   });
   test('the laptop was told that headphones were plugged in', () => {
     expect(judged('clay-call')('seen').brief).toBe('told: headphones');
+  });
+  test('of two callers one has his own channel in the send that goes to him', () => {
+    const gate = judged('glaze-callers');
+    expect(gate('heard')).toMatchObject({ status: 'fail', part: 'desk', message: 'heard.echo-bus' });
+    expect(gate('level').status).not.toBe('fail');
   });
   test('the hall mixer and the earthed charger on two outlets make a loop, by the connections of the line to the laptop', () => {
     const gate = judged('glaze-hall');

@@ -1,5 +1,6 @@
 import type { Drawer, Job, Setup } from '@/core/model';
 import clayCall from './clay-call.setup.json';
+import glazeCallers from './glaze-callers.setup.json';
 import glazeHall from './glaze-hall.setup.json';
 import glazeJob from './glaze-talk.job.json';
 import glazeTooHot from './glaze-too-hot.setup.json';
@@ -21,6 +22,7 @@ export const demoSetups = [
   glazeHall,
   kilnSong,
   clayCall,
+  glazeCallers,
 ] as unknown as readonly Setup[];
 export const demoJobs = [kilnJob, glazeJob, visitJob] as unknown as readonly Job[];
 export const demoDrawer = toolbox as unknown as Drawer;

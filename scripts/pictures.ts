@@ -46,6 +46,21 @@ const PICTURES: readonly Picture[] = [
       await walk.driver.executeScript('window.scrollTo(0, 500)');
     },
   },
+  {
+    name: 'call',
+    size: DESK,
+    path: 'call/?setup=glaze-callers',
+    ready: async (walk) => {
+      await walk.sees(/Knobs of the Studio mixer/);
+      await mended(walk);
+    },
+  },
+  {
+    name: 'call-pocket',
+    size: POCKET,
+    path: 'call/?setup=glaze-callers',
+    ready: (w) => w.sees(/Knobs of the Studio mixer/),
+  },
   { name: 'levels', size: DESK, path: 'levels/?setup=kiln-rehearsed', ready: windows },
   { name: 'levels-pocket', size: POCKET, path: 'levels/?setup=glaze-too-hot', ready: windows },
   {

@@ -1,4 +1,5 @@
 import { proxy } from 'comlink';
+import type { KnobTable } from '@/core/call';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import type { Drawer, Job, JointId, PartId, Setup } from '@/core/model';
@@ -82,6 +83,10 @@ export const tryOut = (setup: Setup, acts: readonly Act[]): Promise<Tried> =>
   threads.live.ask((t) => t.standIn(setup, acts));
 
 export const findOrder = (setup: Setup): Promise<PluggingOrder | null> => threads.mend.ask((t) => t.order(setup));
+
+/** Which fader carries whom to whom. */
+export const findKnobTables = (setup: Setup): Promise<readonly KnobTable[]> =>
+  threads.levels.ask((t) => t.knobTables(setup));
 
 export const findHubPorts = (setup: Setup): Promise<readonly HubPorts[]> => threads.mend.ask((t) => t.hubPorts(setup));
 

@@ -1,4 +1,5 @@
 import { memo, memoBy } from '../algorithms';
+import { whoHearsWhom } from '../call';
 import { magnitude } from '../circuit';
 import { whyNot } from '../host';
 import type { JointId, PartId } from '../model';
@@ -111,6 +112,8 @@ export function report({ readings, also, verdicts, weakest }: Assessment) {
     ...destination(readings),
     /** What its further destinations get. */
     also: also.map(destination),
+    /** Every voice at every listener, where somebody is called. */
+    hears: whoHearsWhom([readings, ...also]),
     joints: [...readings.joints.values()].map((j) => ({
       ...j,
       levelDbu: finite(j.levelDbu),

@@ -1,3 +1,5 @@
+export { type Bus, busesOf } from './buses';
+export { type ChannelRow, type KnobTable, type KnobUse, knobTables, knobUses, type Send } from './knob-uses';
 export { echoLoss } from './tolerance';
 export {
   callsSomebody,

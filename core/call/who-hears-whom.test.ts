@@ -4,7 +4,7 @@ import { gate } from '@/tests/support/bench-setup';
 import { twoCallers } from '@/tests/support/calls';
 import { mustAssess } from '../assess';
 import { hostsOf, type Job, type Setup } from '../model';
-import { type Heard, whoHearsWhom } from '.';
+import { busesOf, type Heard, knobTables, knobUses, whoHearsWhom } from '.';
 
 const EVERYBODY = ['v1', 'v2', 'caller 1', 'caller 2'];
 const hearings = (setup: Setup) => {
@@ -87,4 +87,28 @@ describe('what the job says of it', () => {
     expect(heardGate.sentence).toMatch(/^Each caller on the Phone with headset socket hears their own voice/);
     expect(hostsOf(setup, catalogue)?.[0]?.told.callers).toEqual(['Runa', 'Teo']);
   });
+});
+
+test('each fader is found for whom it carries to whom, wherever it stands; each mix of its own by the way through the circuit', () => {
+  const uses = knobUses(twoCallers(), catalogue);
+  const pairs = Object.fromEntries(uses.map((u) => [u.knob, [u.from, u.to]]));
+  expect(pairs).toMatchObject({
+    aux1: [['v1'], ['phone-headset']],
+    effects2: [['v2'], ['phone-usb-c']],
+    auxStereo1: [['caller 1'], ['phone-headset']],
+    effectsStereo1: [['caller 1'], ['phone-usb-c']],
+    phones: [EVERYBODY, ['ears']],
+    main: [EVERYBODY, ['laptop-two-holes']],
+  });
+  // Channels that nothing is plugged into carry nobody.
+  expect(uses.some((u) => u.knob === 'aux3')).toBe(false);
+  expect(knobUses(twoCallers({ aux1: -60, level1: -60, main: -60 }), catalogue)).toEqual(uses);
+  const [table] = knobTables(uses);
+  expect(table?.columns).toEqual(['phone-headset', 'phone-usb-c']);
+  expect(table?.rows.map((r) => [r.from, r.fader?.knob])).toEqual(
+    EVERYBODY.map((v, i) => [[v], ['level1', 'level2', 'stereo1', 'stereo2'][i]]),
+  );
+  const outputs = (id: string) => busesOf(catalogue.parts.get(id)!).map((b) => b.outputs);
+  expect(outputs('mixer-4-usb')).toEqual([['aux'], ['effects']]);
+  expect(outputs('mixer-small')).toEqual([]);
 });

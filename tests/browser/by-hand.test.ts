@@ -1,5 +1,6 @@
-import { By, Key } from 'selenium-webdriver';
+import { Key } from 'selenium-webdriver';
 import { afterEach, beforeAll, expect, test } from 'vitest';
+import { handsAt, LINE } from '../support/by-hand';
 import { type Walk, walkForTests } from '../support/walk';
 
 // A chain is put together by hand, from an empty table on; each test builds on the one before.
@@ -12,19 +13,8 @@ beforeAll(async () => {
 });
 afterEach(async () => expect(await walk.complaints()).toEqual([]));
 
-const add = async (search: string, name: RegExp) => {
-  const find = await walk.find('input', /^Find a part$/);
-  await find.sendKeys(Key.chord(Key.CONTROL, 'a'), search);
-  await walk.press(name);
-};
-/** Choose what a free plug or socket of the part looked at is joined to. */
-const choose = async (port: RegExp, to: RegExp) => {
-  const select = await walk.find('select', port);
-  for (const option of await select.findElements(By.css('option')))
-    if (to.test(await option.getText())) return option.click();
-  throw new Error(`nothing called ${to} goes into ${port}`);
-};
-const line = '[aria-label="The line, from mouth to app"]';
+const { add, choose, isKept } = handsAt(() => walk);
+const line = LINE;
 
 test('a new setup is a device and nothing else; parts are put on the table one after the other', async () => {
   await walk.press(/^Setup: /);
@@ -70,6 +60,7 @@ test('by choice: what does not fit can be joined anyway, and Fit says so; unplug
   await walk.press(/^Unplug connection 3$/);
   await walk.waitForGate('Fit', 'pass');
   await walk.sees(/USB interface/, line);
+  await isKept(/Unplug/);
   await walk.driver.navigate().refresh();
   await walk.sees(/Setup 2/, 'h1');
   await walk.gates();
@@ -82,6 +73,7 @@ test('one more of a microphone, with a voice of its own', async () => {
   await walk.sees(/Dynamic handheld.*Dynamic handheld/, line);
   await walk.press(/^A new voice here$/);
   await walk.sees(/with two voices/, 'header, main');
+  await isKept(/A new voice/);
   await walk.driver.navigate().refresh();
   await walk.sees(/with two voices/, 'header, main');
   await walk.sees(/Voice 2/, line);
@@ -89,6 +81,7 @@ test('one more of a microphone, with a voice of its own', async () => {
   await walk.press(/^Voice 2$/, '[aria-label^="Dynamic handheld"] input');
   await walk.press(/^Leave Voice 2 out$/);
   await walk.sees(/with one voice/, 'header, main');
+  await isKept(/Leave Voice 2 out/);
   await walk.driver.navigate().refresh();
   await walk.sees(/with one voice/, 'header, main');
 });

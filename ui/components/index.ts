@@ -17,6 +17,7 @@ export {
   useCloseUp,
   useHubPorts,
   useKits,
+  useKnobTables,
   useLevels,
   useMends,
   useOpeners,

@@ -1,15 +1,17 @@
 'use client';
 import { useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
+import type { KnobTable } from '@/core/call';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
-import type { Drawer, Job, JointId, PartId, Setup } from '@/core/model';
+import { type Drawer, isFader, type Job, type JointId, type Part, type PartId, type Setup } from '@/core/model';
 import type { HubPorts, KitProgress, KitWish, PlanProgress, Quieter, Relaxation, Swap, Uses } from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
   findHubPorts,
   findKits,
+  findKnobTables,
   findLevels,
   findMends,
   findOpeners,
@@ -25,6 +27,7 @@ import {
   tryOut,
 } from '@/workers';
 import { failing, useAskedEffect } from './elsewhere';
+import { classOf } from './words';
 
 export interface Judgement {
   /** The newest report there is; while a newer one is on its way, the one before. */
@@ -225,6 +228,31 @@ export function useOrder(setup: Setup): PluggingOrder | null | undefined {
     };
   }, [setup]);
   return order;
+}
+
+/**
+ * Which fader carries whom to whom; null until it is known. It hangs on how things are plugged, not on where knobs stand:
+ * while one is turned what was found stays.
+ */
+export function useKnobTables(setup: Setup, wanted: boolean): readonly KnobTable[] | null {
+  const [found, setFound] = useState<readonly KnobTable[] | null>(null);
+  const asWired = JSON.stringify({ ...setup, parts: setup.parts.map(withoutFaders) });
+  useAskedEffect(() => {
+    if (!wanted) return;
+    let current = true;
+    void findKnobTables(JSON.parse(asWired)).then((f) => {
+      if (current) setFound(f);
+    }, failing('Which knob carries whom'));
+    return () => {
+      current = false;
+    };
+  }, [asWired, wanted]);
+  return found;
+}
+
+function withoutFaders({ knobs = {}, ...part }: Part): Part {
+  const faders = new Set((classOf(part).knobs ?? []).filter(isFader).map((k) => k.id));
+  return { ...part, knobs: Object.fromEntries(Object.entries(knobs).filter(([k]) => !faders.has(k))) };
 }
 
 /** Hubs whose pieces would be better off in other sockets; empty until it is known. */

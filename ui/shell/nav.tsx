@@ -7,6 +7,7 @@ import {
   type LucideIcon,
   Moon,
   PenLine,
+  Phone,
   SlidersVertical,
   Sun,
   TabletSmartphone,
@@ -17,19 +18,34 @@ import { usePathname } from 'next/navigation';
 import { setSetting, useBackup } from '../components';
 import { Mark } from './mark';
 
-const ROOMS: readonly { readonly href: string; readonly name: string; readonly icon: LucideIcon }[] = [
-  { href: '/', name: 'Job', icon: PenLine },
+interface Room {
+  readonly href: string;
+  readonly name: string;
+  readonly icon: LucideIcon;
+}
+
+/** Views of one setup: each a room at a desk, tabs of one place on a phone. */
+const VIEWS: readonly Room[] = [
   { href: '/line/', name: 'Line', icon: Cable },
   { href: '/levels/', name: 'Levels', icon: SlidersVertical },
   { href: '/power/', name: 'Power', icon: Zap },
+  { href: '/call/', name: 'Call', icon: Phone },
   { href: '/device/', name: 'Device', icon: TabletSmartphone },
+];
+const JOB: Room = { href: '/', name: 'Job', icon: PenLine };
+const AFTER: readonly Room[] = [
   { href: '/check/', name: 'Check', icon: AudioLines },
   { href: '/drawer/', name: 'Drawer', icon: Archive },
   { href: '/files/', name: 'Files', icon: FolderOpen },
 ];
+const ROOMS: readonly Room[] = [JOB, ...VIEWS, ...AFTER];
+const PLACES: readonly Room[] = [JOB, { href: '/line/', name: 'Set up', icon: Cable }, ...AFTER];
+
+const isIn = (path: string, href: string): boolean =>
+  href === '/' ? path === '/' : path.startsWith(href.slice(0, -1));
 
 const ITEM =
-  'flex min-h-14 min-w-0 flex-1 flex-col items-center justify-center gap-0.5 rounded-lg text-xs desk:mx-1.5 desk:flex-none desk:text-sm';
+  'min-h-14 min-w-0 flex-1 flex-col items-center justify-center gap-0.5 rounded-lg text-xs desk:mx-1.5 desk:flex-none desk:text-sm';
 
 /** The rooms: a rail at the left of a desk, a bar under the thumb on a phone. */
 export function Nav({ dark }: { readonly dark: boolean }) {
@@ -43,34 +59,74 @@ export function Nav({ dark }: { readonly dark: boolean }) {
       <div className="hidden h-16 items-center justify-center desk:flex">
         <Mark />
       </div>
-      {ROOMS.map(({ href, name, icon: Icon }) => {
-        const here = href === '/' ? path === '/' : path.startsWith(href.slice(0, -1));
-        return (
-          <Link
-            key={href}
-            href={href}
-            aria-current={here ? 'page' : undefined}
-            className={`${ITEM} ${here ? 'bg-accent-wash font-bold text-accent' : 'text-soft hover:bg-accent-wash'}`}
-          >
-            <span className="relative">
-              <Icon size={22} aria-hidden />
-              {href === '/files/' && backup?.due && (
-                <span className="absolute -top-1 -right-1.5 size-2.5 rounded-full bg-caution" aria-hidden />
-              )}
-            </span>
-            {name}
-            {href === '/files/' && backup?.due && <span className="sr-only">: it is time for a backup</span>}
-          </Link>
-        );
-      })}
+      {ROOMS.map((room) => (
+        <RoomLink key={room.href} room={room} here={isIn(path, room.href)} due={backup?.due ?? false} on="desk" />
+      ))}
+      {PLACES.map((room) => (
+        <RoomLink
+          key={room.href}
+          room={room}
+          here={room.name === 'Set up' ? VIEWS.some((v) => isIn(path, v.href)) : isIn(path, room.href)}
+          due={backup?.due ?? false}
+          on="phone"
+        />
+      ))}
       <button
         type="button"
         onClick={() => setSetting('theme', dark ? 'light' : 'dark')}
-        className={`${ITEM} text-soft hover:bg-accent-wash desk:mt-auto desk:mb-3`}
+        className={`${ITEM} flex text-soft hover:bg-accent-wash desk:mt-auto desk:mb-3`}
       >
         {dark ? <Sun size={22} aria-hidden /> : <Moon size={22} aria-hidden />}
         {dark ? 'Daylight' : 'Stage'}
       </button>
+    </nav>
+  );
+}
+
+function RoomLink({
+  room: { href, name, icon: Icon },
+  here,
+  due,
+  on,
+}: {
+  readonly room: Room;
+  readonly here: boolean;
+  readonly due: boolean;
+  readonly on: 'desk' | 'phone';
+}) {
+  const isDue = due && href === '/files/';
+  return (
+    <Link
+      href={href}
+      aria-current={here ? 'page' : undefined}
+      className={`${ITEM} ${on === 'desk' ? 'hidden desk:flex' : 'flex desk:hidden'} ${here ? 'bg-accent-wash font-bold text-accent' : 'text-soft hover:bg-accent-wash'}`}
+    >
+      <span className="relative">
+        <Icon size={22} aria-hidden />
+        {isDue && <span className="absolute -top-1 -right-1.5 size-2.5 rounded-full bg-caution" aria-hidden />}
+      </span>
+      {name}
+      {isDue && <span className="sr-only">: it is time for a backup</span>}
+    </Link>
+  );
+}
+
+/** On a phone, the views of the setup that lies open, above what is seen of it. */
+export function Views() {
+  const path = usePathname();
+  if (!VIEWS.some((v) => isIn(path, v.href))) return null;
+  return (
+    <nav aria-label="Views of this setup" className="flex gap-1 px-4 pt-2 desk:hidden print:hidden">
+      {VIEWS.map(({ href, name }) => (
+        <Link
+          key={href}
+          href={href}
+          aria-current={isIn(path, href) ? 'page' : undefined}
+          className={`grid min-h-10 min-w-0 flex-1 place-items-center rounded-lg border text-sm ${isIn(path, href) ? 'border-accent bg-accent-wash font-bold text-accent' : 'border-rule bg-card'}`}
+        >
+          {name}
+        </Link>
+      ))}
     </nav>
   );
 }

@@ -2,7 +2,7 @@
 import { type ReactNode, useEffect } from 'react';
 import { useSetting } from '../components';
 import { FailedBar } from './failed-bar';
-import { Nav } from './nav';
+import { Nav, Views } from './nav';
 import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
 
@@ -18,6 +18,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       <div className="pb-18 desk:ml-19 desk:pb-0">
         <NotKeptBar />
         <FailedBar />
+        <Views />
         {children}
       </div>
       <Told />

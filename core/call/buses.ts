@@ -1,0 +1,51 @@
+import { reach } from '../algorithms';
+import type { ElementSpec, KnobSpec, PartClass } from '../model';
+
+/** A mix of its own that a mixer can make: the sends that go into it, and where it comes out. */
+export interface Bus {
+  /** Ids of the sends, in their order. */
+  readonly sends: readonly string[];
+  /** Ids of the ports. */
+  readonly outputs: readonly string[];
+}
+
+/**
+ * The mixes that a part can make beside its main one: from each send the way is followed forwards, through amplifiers from
+ * input to output and along wires and resistors, to the ports at which it comes out. What no other send comes out of is a
+ * bus of its own.
+ * @example busesOf(mixer).length; // 2 with an aux and an effects send
+ */
+export function busesOf(partClass: PartClass): readonly Bus[] {
+  const { circuit, ports, knobs = [] } = partClass;
+  const stages = circuit.filter((e) => e.is === 'stage');
+  const driven = new Set(stages.flatMap((s) => s.out));
+  const onward = (at: string): readonly (readonly [string, ElementSpec])[] =>
+    circuit.flatMap((e): readonly (readonly [string, ElementSpec])[] => {
+      if (e.is === 'stage') return e.in.includes(at) ? e.out.map((o) => [o, e] as const) : [];
+      if (e.is !== 'resistor' && e.is !== 'capacitor' && e.is !== 'transformer') return [];
+      const ends = e.is === 'transformer' ? [...e.primary, ...e.secondary] : [...e.between];
+      // What an amplifier drives is not driven back.
+      return ends.includes(at) ? ends.filter((n) => n !== at && !driven.has(n)).map((n) => [n, e] as const) : [];
+    });
+  const outs = ports.filter((p) => p.flow === 'out' || p.flow === 'monitor');
+  const grounds = new Set(['reference', partClass.ground, ...ports.flatMap((p) => groundsOf(p.id, p.roles))]);
+  const outputsOf = (knob: KnobSpec): readonly string[] => {
+    const first = stages.filter((s) => s.gainDb.includes(`knob:${knob.id}`)).flatMap((s) => s.out);
+    const found = reach(
+      first.filter((n) => !grounds.has(n)),
+      (at) => onward(at).filter(([n]) => !grounds.has(n)),
+    );
+    return outs.filter((p) => [...found.keys()].some((n) => n.startsWith(`${p.id}.`))).map((p) => p.id);
+  };
+  const sends = knobs.filter((k) => k.role === 'send').map((k) => ({ knob: k.id, outputs: outputsOf(k) }));
+  const keys = [...new Set(sends.map((s) => s.outputs.join(' ')))].filter((key) => key !== '');
+  return keys.map((key) => ({
+    sends: sends.filter((s) => s.outputs.join(' ') === key).map((s) => s.knob),
+    outputs: key.split(' '),
+  }));
+}
+
+const groundsOf = (port: string, roles: PartClass['ports'][number]['roles']): readonly string[] =>
+  Object.entries(roles ?? {})
+    .filter(([, role]) => role === 'ground' || role === 'screen')
+    .map(([contact]) => `${port}.${contact}`);

@@ -1,0 +1,97 @@
+import { By, Key } from 'selenium-webdriver';
+import { afterEach, beforeAll, expect, test } from 'vitest';
+import { handsAt, LINE } from '../support/by-hand';
+import { type Walk, walkForTests } from '../support/walk';
+
+const held = walkForTests();
+let walk: Walk;
+beforeAll(() => {
+  walk = held.walk;
+});
+afterEach(async () => expect(await walk.complaints()).toEqual([]));
+
+const { add, choose, isKept } = handsAt(() => walk);
+
+test('the echo of a caller is seen, its knob found in the table and turned off; a reload shows it so', async () => {
+  await walk.open('call/?setup=glaze-callers');
+  await walk.sees(/Runa hears their own voice/);
+  await walk.sees(/hears self, \d+ ms/, '[aria-label="People"]');
+  await walk.press(/^Aux of stereo 1, wanted down −10 dB, wrong$/);
+  await walk.expectAccessible();
+  await walk.press(/^Turn it off$/);
+  await walk.find('button', /^Aux of stereo 1, wanted down off$/);
+  await walk.sees(/Everybody hears whom they should/);
+  await isKept(/Aux of stereo 1/);
+  await walk.driver.navigate().refresh();
+  await walk.sees(/Everybody hears whom they should/);
+  await walk.press(/^Teo$/);
+  await walk.sees(/In the ear of Teo/);
+});
+
+test('a voice that is to be kept from a caller is told while it is there, and the wish is kept', async () => {
+  await walk.press(/^Whom Teo is to hear$/);
+  const wish = await walk.find('select', /^Oswin at Teo$/);
+  await (await wish.findElement(By.css('option[value="not"]'))).click();
+  await walk.sees(/Teo has Oswin, who must not be heard there/);
+  await isKept(/Oswin at Teo/);
+  await walk.driver.navigate().refresh();
+  await walk.sees(/Teo has Oswin, who must not be heard there/);
+  await walk.press(/^Whom Teo is to hear$/);
+  const name = await walk.find('input', /^Name$/);
+  await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Ilvo', Key.TAB);
+  await walk.sees(/In the ear of Ilvo/);
+  await walk.sees(/to Ilvo/, 'table');
+});
+
+/** Part, its plug or socket, and what is chosen there. */
+const JOINS: readonly (readonly [RegExp, string, RegExp])[] = [
+  [/^Dynamic handheld/, 'XLR', /^XLR cable: socket end/],
+  [/^XLR cable/, 'plug end', /^Mixer.*: mic 1/],
+  [/^Headphones/, 'plug', /^Mixer.*: headphones/],
+  [/^Instrument cable/, 'plug A', /^Mixer.*: aux send/],
+  [/^Instrument cable/, 'plug B', /^Instrument interface.*: instrument in/],
+  [/^3.5 mm to two/, '3.5 mm plug', /^Instrument interface.*: headphones/],
+  [/^3.5 mm to two/, 'left 6.35 mm', /^Mixer.*: stereo 1 left/],
+  [/^3.5 mm to two/, 'right 6.35 mm', /^Mixer.*: stereo 1 right/],
+  [/^Instrument interface/, 'plug', /^Active USB-C.*: headset socket/],
+  [/^Active USB-C/, 'plug', /^Phone.*: USB-C/],
+];
+
+test('from an empty table: a mixer with a caller and headphones is joined by hand, the echo is seen, its knob found', async () => {
+  await walk.open('line/?setup=glaze-callers');
+  await walk.press(/^Setup: /);
+  await walk.press(/^New setup$/);
+  await walk.sees(/Setup 2/, 'h1');
+  await walk.press(/^Add parts$/);
+  for (const [words, name] of [
+    ['dynamic handheld', /^Add Dynamic handheld/],
+    ['xlr cable', /^Add XLR cable$/],
+    ['mixer four usb', /^Add Mixer with four/],
+    ['headphones 6.35', /^Add Headphones with 6.35/],
+    ['instrument cable', /^Add Instrument cable/],
+    ['instrument headset plug', /^Add Instrument interface with headset/],
+    ['two 6.35', /^Add 3.5 mm to two 6.35/],
+    ['active usb-c headset', /^Add Active USB-C/],
+  ] as const)
+    await add(words, name);
+  for (const [i, [part, port, to]] of JOINS.entries()) {
+    await walk.press(part, `${LINE} button`);
+    await choose(new RegExp(`^${port}`), to);
+    await walk.press(new RegExp(`^Plug in at ${port}$`));
+    await walk.sees(new RegExp(`(^|\\s)${i + 1}(\\s|$)`), LINE);
+  }
+  await walk.press(/recorder app/, `${LINE} button`);
+  await (await (await walk.find('select', /^App on/)).findElement(By.css('option[value="phone-call"]'))).click();
+  await isKept(/phone call/);
+  await walk.press(/^Call$/);
+  // Nothing is sent yet: the voice is missing, and the knob that brings it is told.
+  await walk.press(/^Aux 1, wanted up off, wrong$/);
+  await walk.slide(/^Aux 1$/, -15);
+  await walk.find('button', /^Aux 1, wanted up −15 dB$/);
+  await walk.press(/^Aux of stereo 1, wanted down off$/);
+  await walk.slide(/^Aux of stereo 1$/, 0);
+  await walk.sees(/hears self, \d+ ms/, '[aria-label="People"]');
+  await walk.press(/^Turn it off$/);
+  await walk.find('button', /^Aux of stereo 1, wanted down off$/);
+  expect((await walk.texts('[aria-label="People"]')).join(' ')).not.toMatch(/hears self/);
+});

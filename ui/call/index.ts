@@ -1,0 +1,1 @@
+export { CallScreen } from './call-screen';
