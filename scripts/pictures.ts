@@ -61,8 +61,8 @@ const PICTURES: readonly Picture[] = [
     path: 'call/?setup=glaze-callers',
     ready: (w) => w.sees(/Knobs of the Studio mixer/),
   },
+  { name: 'line-callers', size: { width: 1280, height: 1120 }, path: 'line/?setup=glaze-callers', ready: mended },
   { name: 'levels', size: DESK, path: 'levels/?setup=kiln-rehearsed', ready: windows },
-  { name: 'levels-pocket', size: POCKET, path: 'levels/?setup=glaze-too-hot', ready: windows },
   {
     name: 'line-lanes',
     size: DESK,
@@ -80,15 +80,6 @@ const PICTURES: readonly Picture[] = [
       await walk.press(/^Open the browser call page/);
       for (const joint of [6, 5, 4, 3]) await walk.press(new RegExp(`^Plug ${joint}:`));
       await walk.sees(/connected/);
-    },
-  },
-  {
-    name: 'device-laptop',
-    size: DESK,
-    path: 'device/?setup=clay-call',
-    ready: async (walk) => {
-      for (const joint of [1, 2, 3]) await walk.press(new RegExp(`^Plug ${joint}:`));
-      await walk.sees(/Has it a mic/);
     },
   },
   { name: 'power-bank', size: DESK, path: 'power/?setup=kiln-song', ready: (w) => w.sees(/mA spare/) },
@@ -136,15 +127,6 @@ const PICTURES: readonly Picture[] = [
   },
   { name: 'files', size: DESK, path: 'files/', ready: (walk) => walk.sees(/toolbox/) },
   { name: 'line-pocket', size: POCKET, path: 'line/?setup=kiln-first-try', ready: mended },
-  {
-    name: 'line-stage',
-    size: DESK,
-    path: 'line/?setup=kiln-first-try',
-    ready: async (walk) => {
-      await mended(walk);
-      await walk.press(/^Stage$/);
-    },
-  },
 ];
 
 const wanted = process.argv.slice(2);

@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { demoSetups } from '@/demo';
 import { sketch } from '@/tests/support/bench-setup';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { checkDocument, type Setup } from '../model';
 import {

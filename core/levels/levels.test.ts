@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { demoSetups } from '@/demo';
 import { assessed, sketch } from '@/tests/support/bench-setup';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import type { GateName } from '../gates';
 import { type Setup, turnKnob } from '../model';

@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { demoSetups } from '@/demo';
 import { assessed, gate, twoInABox, usbMic } from '@/tests/support/bench-setup';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import type { Session, Setup } from '../model';
 import { mends } from '.';
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { demoDrawer, demoSetups } from '@/demo';
+import { demoDrawer } from '@/demo';
 import { assessed, sketch } from '@/tests/support/bench-setup';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { apply, applyAll, freePorts, freshJointId } from '../change';
 import { checkDocument, type Setup } from '../model';

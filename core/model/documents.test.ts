@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { readDocument } from '@/core/read';
-import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { demoDrawer, demoJobs } from '@/demo';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { type Document, FORMAT_VERSION, writeDocument } from '.';
 

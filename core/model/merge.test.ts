@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { apply, asTheCareful, bypasses, type Change, faultsOf, moves, removals, switches } from '@/core/change';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { checkDocument, merged, type Setup, same } from '.';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { demoDrawer, demoJobs } from '@/demo';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { assess } from '../assess';
 import { GATES } from '../gates';

@@ -1,8 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
-import { demoSetups } from '@/demo';
 import { assessed, gate } from '@/tests/support/bench-setup';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { swapPart, takeOut } from '../change';
 import {

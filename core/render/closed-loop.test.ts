@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { mustAssess, report as reportOf } from '../assess';
 import type { Setup } from '../model';

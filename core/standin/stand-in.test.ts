@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { demoSetups } from '@/demo';
 import { sketch, usbMic } from '@/tests/support/bench-setup';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import type { Setup } from '../model';
 import { type Act, act, atRest, type StandIn, shortestOrder } from '.';
 

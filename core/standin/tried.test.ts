@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { mustAssess } from '../assess';
 import { checkDocument, type Setup } from '../model';
 import { type Act, act, asTried, atRest, type StandIn } from '.';

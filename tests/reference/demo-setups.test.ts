@@ -1,8 +1,7 @@
 import { expect, test } from 'vitest';
 import { compile } from '@/core/compile';
 import { THIRD_OCTAVES_HZ } from '@/core/signal';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { driven } from '../support/driven';
 import { expectLikeNgspice } from './compare';
 

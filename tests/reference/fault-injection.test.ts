@@ -3,8 +3,7 @@ import { itemAt } from '@/core/algorithms';
 import { mustAssess } from '@/core/assess';
 import { apply, faultsOf } from '@/core/change';
 import type { Setup } from '@/core/model';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { chance, faultsThatBite, injected, type Outcome, pairOf, tableOf, wellSetups } from '../support/faults';
 
 // A closed loop: faults are put into setups that work, one at a time; the cause told first must be the one put in, or one

@@ -5,8 +5,7 @@ import { compile } from '@/core/compile';
 import { quieterFor } from '@/core/plan';
 import { probeJoint } from '@/core/readings';
 import { criticalDistanceM, directOverRoomDb } from '@/core/signal';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { assessed, sketch } from '../support/bench-setup';
 
 // Worked on paper; each says what is neglected.

@@ -2,8 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { entryOf, itemAt } from '@/core/algorithms';
 import { knobsInOrder, USUAL_WISH, windowOf } from '@/core/levels';
 import type { Part } from '@/core/model';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { assessed, gate, sketch } from '../support/bench-setup';
 
 // The trade's rules of thumb that have a number (common practice, no source), against what is computed. The one that does

@@ -5,8 +5,8 @@ import { apply, applyAll, type Change, type Fault, type FaultKind, faultsOf, inv
 import { mends, type Standing } from '@/core/mend';
 import type { Setup } from '@/core/model';
 import { plan } from '@/core/plan';
-import { demoDrawer, demoJobs, demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { demoDrawer, demoJobs } from '@/demo';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { from, trialJob, trialJobs, voice } from './trials';
 
 /** Numbers by chance that are the same each time (Park and Miller 1988). */

@@ -1,5 +1,6 @@
 import { catalogue as shipped } from '@/catalogue';
 import type { Catalogue } from '@/core/model';
+import { demoSetups as shippedSetups } from '@/demo';
 import { apps, cells, parts } from './frozen-classes.json';
 
 /** Only those classes that are named, and in that order: a class that goes is told here, one that comes is not there. */
@@ -23,3 +24,6 @@ export const catalogue: Catalogue = {
   apps: only(shipped.apps, apps),
   cells: only(shipped.cells, cells),
 };
+
+/** The demo setups that are made of these classes alone. */
+export const demoSetups = shippedSetups.filter((s) => s.parts.every((p) => catalogue.parts.has(p.class)));

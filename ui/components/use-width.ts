@@ -1,17 +1,19 @@
 'use client';
-import { type RefObject, useEffect, useRef, useState } from 'react';
+import { type RefCallback, useEffect, useState } from 'react';
 import { itemAt } from '@/core/algorithms';
 
-/** The width of an element in CSS pixels, followed as it changes; 0 until it is known. */
-export function useWidth<E extends HTMLElement>(): readonly [RefObject<E | null>, number] {
-  const ref = useRef<E>(null);
+/**
+ * The width of an element in CSS pixels, followed as it changes; 0 until it is known. The element may come later than the
+ * component that asks.
+ */
+export function useWidth<E extends HTMLElement>(): readonly [RefCallback<E>, number, E | null] {
+  const [element, setElement] = useState<E | null>(null);
   const [width, setWidth] = useState(0);
   useEffect(() => {
-    const element = ref.current;
     if (!element) return;
     const watch = new ResizeObserver((entries) => setWidth(itemAt(entries, 0).contentRect.width));
     watch.observe(element);
     return () => watch.disconnect();
-  }, []);
-  return [ref, width];
+  }, [element]);
+  return [setElement, width, element];
 }

@@ -2,7 +2,7 @@
 import { USUAL_WISH } from '@/core/levels';
 import type { PartId, Setup } from '@/core/model';
 import { nameIn, useLevels, useLiking, useReport } from '../components';
-import { layOut, SetupPicker, SetupScreen, SignalLane, useDraft } from '../setup';
+import { inColumns, SetupPicker, SetupScreen, SignalLane, useDraft } from '../setup';
 import { Screen, tell } from '../shell';
 import { Budget } from './budget';
 import { KnobRow } from './knob-row';
@@ -40,7 +40,8 @@ function Desk({ kept }: { readonly kept: Setup }) {
     if (!(await keep(label, next))) return;
     tell(`${label}: done. Undo takes it back.`);
   };
-  const layout = layOut(shown, report);
+  const across = inColumns(report);
+  const trunk = report.lines.find((l) => l.parts.length > 0)?.parts ?? [report.device];
   const marksOf = (part: PartId, knob: string): readonly Mark[] => {
     const { schools } = levels;
     if (!schools) return [];
@@ -77,21 +78,19 @@ function Desk({ kept }: { readonly kept: Setup }) {
           <section aria-label="signal lane" className="order-1 rounded-xl border border-rule bg-card py-1.5">
             <ol
               className="hidden px-0 text-center text-sm desk:grid"
-              style={{ gridTemplateColumns: `repeat(${layout.columns + 1}, minmax(0, 1fr))` }}
+              style={{ gridTemplateColumns: `repeat(${Math.round(1 / across.column)}, minmax(0, 1fr))` }}
             >
-              {layout.spots
-                .filter((s) => s.row === 0 && !s.beside)
-                .map((s) => (
-                  <li
-                    key={s.part}
-                    className="truncate px-1 font-semibold"
-                    style={{ gridColumn: s.column + 1, gridRow: 1 }}
-                  >
-                    {nameIn(shown, s.part)}
-                  </li>
-                ))}
+              {trunk.map((part, i) => (
+                <li
+                  key={part}
+                  className="truncate px-1 font-semibold"
+                  style={{ gridColumn: Math.round((across.at.get(part) ?? i * across.column) / across.column + 0.5) }}
+                >
+                  {nameIn(shown, part)}
+                </li>
+              ))}
             </ol>
-            <SignalLane setup={shown} report={report} layout={layout} />
+            <SignalLane setup={shown} report={report} across={across} />
           </section>
           <section aria-label="Knobs on the line" className="order-2 rounded-xl border border-rule bg-card pb-2">
             <h2 className="flex flex-wrap items-baseline justify-between gap-x-3 px-3 py-1.5 font-bold">

@@ -1,7 +1,7 @@
 'use client';
 import type { PartId, Setup } from '@/core/model';
 import { nameIn, useWidth } from '../components';
-import { type Layout, middleOf } from '../setup';
+import { type Across, xIn } from '../setup';
 
 /** Something that goes from one part to another: current, or what is heard. */
 export interface Flow {
@@ -15,7 +15,7 @@ export interface Flow {
 
 interface Props {
   readonly setup: Setup;
-  readonly layout: Layout;
+  readonly across: Across;
   readonly flows: readonly Flow[];
   /** What the other end of a flow to or from the app is called. */
   readonly app: string;
@@ -26,12 +26,10 @@ const STEP = 30;
 const HEAD = 8;
 
 /** Arrows on the places of the parts, one below another; on a phone, where there are no places, a list. */
-export function FlowLane({ setup, layout, flows, app, spoken }: Props) {
+export function FlowLane({ setup, across, flows, app, spoken }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   if (flows.length === 0) return null;
-  const column = width / (layout.columns + 1);
-  const xOf = (part: PartId | null) =>
-    part === null ? (layout.columns + 0.5) * column : middleOf(layout, width, part);
+  const xOf = (part: PartId | null) => (part === null ? across.app * width : xIn(across, width, part));
   const nameOf = (part: PartId | null) => (part === null ? app : nameIn(setup, part));
   return (
     <>

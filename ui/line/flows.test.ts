@@ -1,8 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { mustAssess, type Report, report } from '@/core/assess';
 import type { Setup } from '@/core/model';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { powerFlows, returnFlows } from './flows';
 
 const reportOf = (setup: Setup): Report => report(mustAssess(setup, catalogue));

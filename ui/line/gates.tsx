@@ -13,7 +13,7 @@ interface Props {
 export function Gates({ report, chosen, onChoose }: Props) {
   return (
     <section aria-label="Eight gates">
-      <ul className="grid grid-cols-4 gap-1 desk:grid-cols-1 desk:gap-0.5">
+      <ul className="grid grid-cols-4 gap-1 desk:grid-flow-col desk:grid-cols-2 desk:grid-rows-4 desk:gap-x-2 desk:gap-y-0.5">
         {report.verdicts.map((v) => (
           <li key={v.gate}>
             <button
@@ -21,12 +21,12 @@ export function Gates({ report, chosen, onChoose }: Props) {
               aria-pressed={chosen === v.gate}
               title={v.asks}
               onClick={() => onChoose(v.gate)}
-              className={`flex w-full flex-col items-center gap-0.5 rounded-lg border-2 px-1 py-1.5 desk:flex-row desk:py-0.5 desk:gap-3 desk:px-3 ${washOf(v.status)} ${
+              className={`flex w-full flex-col items-center gap-0.5 rounded-lg border-2 px-1 py-1.5 desk:flex-row desk:py-0.5 desk:gap-2 desk:px-2 ${washOf(v.status)} ${
                 chosen === v.gate ? 'border-accent' : 'border-transparent hover:border-rule'
               }`}
             >
               <StatusMark status={v.status} size={22} />
-              <span className="font-semibold desk:w-20 desk:text-left">{gateTitle(v.gate)}</span>
+              <span className="font-semibold desk:w-18 desk:text-left">{gateTitle(v.gate)}</span>
               <span className="hidden min-w-0 flex-1 desk:block">
                 <span className="block truncate text-right font-mono text-sm">{v.brief}</span>
                 <MarginBar margin={v.margin} status={v.status} />

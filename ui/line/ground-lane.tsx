@@ -4,12 +4,12 @@ import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import type { PartId, Setup } from '@/core/model';
 import { lower, nameIn, useWidth } from '../components';
-import { type Layout, middleOf } from '../setup';
+import { type Across, xIn } from '../setup';
 
 interface Props {
   readonly setup: Setup;
   readonly report: Report;
-  readonly layout: Layout;
+  readonly across: Across;
 }
 
 const earthAt = (report: Report, id: string) => report.joints.find((j) => j.joint === id)!.earth;
@@ -38,9 +38,9 @@ const LOOP_Y = 58;
 const current = (ua: number): string => (ua < 1000 ? `${ua.toPrecision(1)} µA` : `${(ua / 1000).toPrecision(1)} mA`);
 
 /** Screens from part to part, what is tied to the mains earth, and the loops that mains current runs round. */
-export function GroundLane({ setup, report, layout }: Props) {
+export function GroundLane({ setup, report, across }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const xOf = (part: PartId) => middleOf(layout, width, part);
+  const xOf = (part: PartId) => xIn(across, width, part);
   const trunk = report.lines[0];
   const loops = report.loops.slice(0, 2);
   const looping = new Set(loops.flatMap((l) => l.joints));

@@ -9,22 +9,24 @@ interface Props {
   readonly right: PortSpec;
   readonly outMm: number;
   readonly className?: string;
+  /** Without the letters of its contacts, where they would be too small to read. */
+  readonly plain?: boolean;
 }
 
 /** A joint to scale, in millimetres: drawn from the same profiles that decide which contact touches which. */
-export function JointDrawing({ left, right, outMm, className = '' }: Props) {
+export function JointDrawing({ left, right, outMm, className = '', plain = false }: Props) {
   const l = connectorNamed(left.connector)!;
   const r = connectorNamed(right.connector)!;
   if (l.form === 'keyed' || r.form === 'keyed')
     return <KeyedDrawing connectors={[l, r]} outMm={outMm} className={className} />;
-  return <ConcentricDrawing left={left} right={right} outMm={outMm} className={className} />;
+  return <ConcentricDrawing left={left} right={right} outMm={outMm} className={className} plain={plain} />;
 }
 
 /** Barrel of the plug behind its sleeve, and the wall of the part that the socket sits in. */
 const BARREL_MM = 5;
 const WALL_MM = 1;
 
-function ConcentricDrawing({ left, right, outMm, className }: Required<Props>) {
+function ConcentricDrawing({ left, right, outMm, className, plain }: Required<Props>) {
   const l = connectorNamed(left.connector)!;
   const r = connectorNamed(right.connector)!;
   const plugIsLeft = l.form === 'concentric-plug';
@@ -54,9 +56,9 @@ function ConcentricDrawing({ left, right, outMm, className }: Required<Props>) {
   };
   const half = diameterMm / 2;
   const springReach = 1.5 * scale;
-  const text = 2.3 * scale;
-  const top = -half - springReach - text - 0.9 * scale;
-  const height = 2 * (half + springReach + text + 0.9 * scale);
+  const text = plain ? 0 : 2.6 * scale;
+  const top = -half - springReach - text - (plain ? 0.3 : 0.9) * scale;
+  const height = -2 * top;
   return (
     <svg viewBox={`0 ${top} ${width} ${height}`} className={className} aria-hidden>
       {/* The socket: its body open to the plug, a spring for each contact. */}
@@ -109,19 +111,21 @@ function ConcentricDrawing({ left, right, outMm, className }: Required<Props>) {
                 d={`M${x - 0.4 * scale} ${-half - springReach} h${w + 0.8 * scale} L${x + w / 2} ${-half + 0.15}z`}
               />
             )}
-            <text
-              x={x + w / 2}
-              y={-half - springReach - 0.5 * scale}
-              textAnchor="middle"
-              fontSize={text}
-              fontWeight={700}
-            >
-              {letterOfRole(socketPort.roles?.[s.contact])}
-            </text>
+            {!plain && (
+              <text
+                x={x + w / 2}
+                y={-half - springReach - 0.5 * scale}
+                textAnchor="middle"
+                fontSize={text}
+                fontWeight={700}
+              >
+                {letterOfRole(socketPort.roles?.[s.contact])}
+              </text>
+            )}
           </g>
         );
       })}
-      {segments.map((s) => {
+      {(plain ? [] : segments).map((s) => {
         const { x, width: w } = span(s.fromMm, Math.min(s.toMm, length - 0.3), outMm);
         const bad = touches.filter((t) => t.plug === s.contact).some(shared);
         return (

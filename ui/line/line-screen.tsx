@@ -1,14 +1,14 @@
 'use client';
-import { Plus } from 'lucide-react';
+import { Plus, X } from 'lucide-react';
 import { useSearchParams } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { type CSSProperties, useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import type { GateName } from '@/core/gates';
 import { type Setup, writeDocument } from '@/core/model';
-import { Button, useDrawer, useMends, useQuieter, useReport } from '../components';
+import { Button, useDrawer, useMends, useQuieter, useReport, useWidth } from '../components';
 import { jobSentence } from '../job';
-import { GateCard, layOut, SetupPicker, SetupScreen, useDraft } from '../setup';
+import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
 import { SaveEverything, Screen, saveFile, tell } from '../shell';
 import { AddParts } from './add-parts';
 import { AppPanel } from './app-panel';
@@ -21,7 +21,7 @@ import { JointPanel } from './joint-panel';
 import { Lanes } from './lanes';
 import { OutcomeBox } from './outcome';
 import { PartPanel } from './part-panel';
-import { Row } from './row';
+import { acrossOf, Sheet as Drawing, Legend, sheetOf } from './sheet';
 import { Standing } from './standing';
 
 export const LineScreen = () => <SetupScreen name="Line">{(kept) => <Sheet key={kept.id} kept={kept} />}</SetupScreen>;
@@ -36,6 +36,8 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const [focus, setFocus] = useState<Focus | null>(asked ? { on: 'gate', gate: asked as GateName } : null);
   const panel = useRef<HTMLDivElement>(null);
   const glass = useRef<HTMLDivElement>(null);
+  const [outer, room] = useWidth<HTMLDivElement>();
+  const [scroller, seen, sheet] = useWidth<HTMLDivElement>();
   // On a phone what is looked at stands above the row: it comes to the eye, not the eye to it. On a desk it is in sight.
   useEffect(() => {
     if (!focus || window.matchMedia('(min-width: 60rem)').matches) return;
@@ -72,9 +74,21 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const present = focus && exists(focus, shown, report) ? focus : null;
   const first = headline(report.verdicts, standing.causes);
   const now: Focus = present ?? { on: 'gate', gate: first.gate ?? report.weakest };
-  const layout = layOut(shown, report);
   const lit = litBy(now, report, standing.causes);
+  const plan = sheetOf(shown, report, lit, room);
+  const across = acrossOf(plan, report.device);
   const part = now.on === 'part' ? setup.parts.find((p) => p.id === now.id) : undefined;
+  const card = now.on === 'gate' && (
+    <GateCard
+      report={report}
+      gate={now.gate}
+      standing={standing}
+      headed
+      searching={!done}
+      quieter={now.gate === 'clean' ? quieter : null}
+      onMend={onMend}
+    />
+  );
   return (
     <Screen
       title={<SetupPicker setup={setup} />}
@@ -88,84 +102,108 @@ function Sheet({ kept }: { readonly kept: Setup }) {
         </>
       }
     >
-      <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_20rem] desk:items-start">
-        <div className="contents desk:block">
-          <div className="order-3">
-            <Row setup={shown} layout={layout} lit={lit} focus={now} onFocus={setFocus} joining={held.joining} />
-            <JoiningBar setup={setup} {...held} />
-          </div>
-          {now.on === 'joint' && (
-            <div ref={glass} className="order-2 scroll-mt-44 desk:mt-3">
-              <JointGlass setup={setup} kept={kept} report={report} id={now.id} onTurn={onTurn} onDone={onDone} />
-            </div>
-          )}
-          <div className="order-4">
-            <Lanes setup={shown} report={report} layout={layout} lit={lit} stopsAt={first.joint} />
-            <Cautions setup={shown} />
-            <OutcomeBox setup={shown} />
-          </div>
-        </div>
-        <aside
-          className="contents desk:sticky desk:top-2 desk:flex desk:max-h-[calc(100dvh-1rem)] desk:flex-col desk:gap-3 desk:overflow-y-auto"
-          aria-label="Verdict"
-        >
-          {now.on === 'add' && (
-            <div ref={panel} className="order-0 scroll-mt-4">
-              <AddParts setup={setup} drawer={drawer} onAdd={onSwap} onDone={() => setFocus(null)} />
-            </div>
-          )}
+      <div ref={outer} className="flex flex-col gap-3">
+        <div className="contents desk:grid desk:grid-cols-[minmax(0,1fr)_33rem] desk:items-start desk:gap-4">
           <div className="order-0">
             <Standing report={report} standing={standing} searching={!done} onMend={onMend} />
           </div>
-          <div className="sticky top-0 z-10 order-1 -mx-4 bg-paper px-4 py-1 desk:static desk:mx-0 desk:px-0 desk:py-0">
+          <div className="sticky top-0 z-20 order-1 -mx-4 bg-paper px-4 py-1 desk:static desk:mx-0 desk:px-0 desk:py-0">
             <Gates
               report={report}
               chosen={now.on === 'gate' ? now.gate : null}
               onChoose={(gate) => setFocus({ on: 'gate', gate })}
             />
           </div>
-          <div
-            ref={now.on === 'add' ? null : panel}
-            className="order-2 scroll-mt-40 scroll-mb-20"
-            key={now.on === 'part' || now.on === 'joint' ? now.id : now.on}
-          >
-            {now.on === 'gate' && (
-              <GateCard
+        </div>
+        <div
+          className={`contents ${present ? 'desk:grid desk:grid-cols-[minmax(0,1fr)_20rem] desk:items-start desk:gap-3' : 'desk:block'}`}
+        >
+          <div className="contents desk:block desk:min-w-0">
+            <div
+              ref={scroller}
+              className="order-3 overflow-x-auto rounded-xl border border-rule bg-card p-1 desk:border-0 desk:bg-transparent desk:p-0"
+              style={{ '--sheet': `${plan.width}px`, '--seen': `${seen}px` } as CSSProperties}
+            >
+              <Drawing
+                setup={shown}
                 report={report}
-                gate={now.gate}
-                standing={standing}
-                headed
-                searching={!done}
-                quieter={now.gate === 'clean' ? quieter : null}
-                onMend={onMend}
+                plan={plan}
+                lit={lit}
+                focus={now}
+                onFocus={setFocus}
+                joining={held.joining}
+                scroller={sheet}
               />
-            )}
-            {part && (
-              <PartPanel
-                setup={setup}
-                kept={kept}
-                report={report}
-                part={part}
-                drawer={drawer}
-                onTurn={onTurn}
-                onDone={onDone}
-                onChange={onSwap}
-              />
-            )}
-            {now.on === 'joint' && (
-              <JointPanel
-                setup={setup}
-                kept={kept}
-                report={report}
-                id={now.id}
-                onTurn={onTurn}
-                onDone={onDone}
-                onMove={onSwap}
-              />
-            )}
-            {now.on === 'app' && <AppPanel setup={setup} report={report} onChange={onSwap} />}
+              <div className="sticky left-0 mt-1 w-(--seen)">
+                <Legend plan={plan} />
+                {!present && ill && <div className="mt-2 hidden desk:block">{card}</div>}
+                {now.on === 'joint' && (
+                  <div ref={glass} className="mt-2 scroll-mt-44">
+                    <JointGlass setup={setup} kept={kept} report={report} id={now.id} onTurn={onTurn} onDone={onDone} />
+                  </div>
+                )}
+              </div>
+              <div className="sticky left-0 w-(--seen) desk:static desk:w-(--sheet)">
+                <Lanes setup={shown} report={report} across={across} lit={lit} stopsAt={first.joint} />
+              </div>
+            </div>
+            <div className="order-3">
+              <JoiningBar setup={setup} {...held} />
+            </div>
+            <div className="order-4">
+              <Cautions setup={shown} />
+              <OutcomeBox setup={shown} />
+            </div>
           </div>
-        </aside>
+          <aside
+            className={`contents desk:sticky desk:top-2 desk:max-h-[calc(100dvh-1rem)] desk:flex-col desk:gap-3 desk:overflow-y-auto ${present ? 'desk:flex' : 'desk:hidden'}`}
+            aria-label="What is looked at"
+          >
+            {present && (
+              <div className="hidden justify-end desk:flex">
+                <Button onClick={() => setFocus(null)}>
+                  <X size={18} aria-hidden /> Close
+                </Button>
+              </div>
+            )}
+            {now.on === 'add' && (
+              <div ref={panel} className="order-0 scroll-mt-4">
+                <AddParts setup={setup} drawer={drawer} onAdd={onSwap} onDone={() => setFocus(null)} />
+              </div>
+            )}
+            <div
+              ref={now.on === 'add' ? null : panel}
+              className="order-2 scroll-mt-40 scroll-mb-20"
+              key={now.on === 'part' || now.on === 'joint' ? now.id : now.on}
+            >
+              {card}
+              {part && (
+                <PartPanel
+                  setup={setup}
+                  kept={kept}
+                  report={report}
+                  part={part}
+                  drawer={drawer}
+                  onTurn={onTurn}
+                  onDone={onDone}
+                  onChange={onSwap}
+                />
+              )}
+              {now.on === 'joint' && (
+                <JointPanel
+                  setup={setup}
+                  kept={kept}
+                  report={report}
+                  id={now.id}
+                  onTurn={onTurn}
+                  onDone={onDone}
+                  onMove={onSwap}
+                />
+              )}
+              {now.on === 'app' && <AppPanel setup={setup} report={report} onChange={onSwap} />}
+            </div>
+          </aside>
+        </div>
       </div>
     </Screen>
   );

@@ -5,7 +5,7 @@ import type { Place, Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import type { PartId, Setup } from '@/core/model';
 import { LevelAxis, useWidth } from '../components';
-import { type Layout, middleOf } from './layout';
+import { type Across, xIn } from './across';
 
 const HEIGHT = 170;
 const LEFT = 42;
@@ -13,7 +13,7 @@ const LEFT = 42;
 interface Props {
   readonly setup: Setup;
   readonly report: Report;
-  readonly layout: Layout;
+  readonly across: Across;
   /** The joint that is to blame, where that is known. */
   readonly stopsAt?: string | undefined;
 }
@@ -23,12 +23,12 @@ interface Step extends Place {
 }
 
 /** Levels along the line on the same horizontal places as the parts: ceiling, peaks, average, noise. */
-export function SignalLane({ setup, report, layout, stopsAt }: Props) {
+export function SignalLane({ setup, report, across, stopsAt }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const xOf = (part: PartId) => middleOf(layout, width, part);
+  const xOf = (part: PartId) => xIn(across, width, part);
   const y = scaleLinear([-120, 34], [HEIGHT - 8, 8]);
   const lines = [report, ...report.also].flatMap((d) =>
-    d.lines.map((l) => stepsOf(l.places, xOf, width / (layout.columns + 1))),
+    d.lines.map((l) => stepsOf(l.places, xOf, width * across.column)),
   );
   const main = lines[0] ?? [];
   const known = (pick: (p: Step) => number | null, steps: readonly Step[]) => ({

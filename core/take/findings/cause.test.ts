@@ -1,6 +1,5 @@
 import { expect, test } from 'vitest';
-import { demoSetups } from '@/demo';
-import { catalogue } from '@/tests/support/frozen';
+import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { mustAssess, report as reportOf } from '../../assess';
 import { causeIn } from './cause';
 import type { TakeFinding } from './report';
