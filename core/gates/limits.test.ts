@@ -303,9 +303,9 @@ const ROWS: Readonly<Record<string, Row>> = {
     topic: /^needs/,
     of: PHANTOM,
     at: (r, x) => ({ ...r, op: { ...r.op, biasVolt: new Map([...r.op.biasVolt.keys()].map((k) => [k, x])) } }),
-    limit: 9,
-    outside: 8.9,
-    inside: 9.1,
+    limit: 24,
+    outside: 23.9,
+    inside: 24.1,
     well: 48,
   },
   'loudness of the far end at the ears': {

@@ -126,7 +126,7 @@ export const FIGURES = {
   preOutOhm: { spoken: 'preamplifier output resistance', unit: 'ohm', least: 50, most: 200 },
   price: { spoken: 'price', unit: 'money', least: 0, most: 2000, alone: true },
   radioClipDbu: { spoken: 'radio clips at', unit: 'dBu', least: -10, most: 10 },
-  radioEinDbu: { spoken: 'radio noise', unit: 'dBu', least: -120, most: -105 },
+  radioEinDbu: { spoken: 'radio noise', unit: 'dBu', least: -126, most: -105 },
   ratedLoadOhm: { spoken: 'load it is rated into', unit: 'ohm', least: 1000, most: 5000 },
   recGainDb: { spoken: 'gain of the recording output', unit: 'dB', least: -20, most: 0 },
   recOutOhm: { spoken: 'recording output resistance', unit: 'ohm', least: 200, most: 5000 },

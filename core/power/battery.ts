@@ -125,12 +125,13 @@ export const cellsOf = (catalogue: Catalogue, size: CellClass['size']): readonly
   [...catalogue.cells.values()].filter((c) => c.size === size);
 
 /**
- * Hours that a cell lasts at a current: what it gives at its rated one, and less the harder it is drawn on (Peukert 1897).
+ * Hours that a cell lasts at a current: what it gives at its rated one, and less the harder it is drawn on (Peukert 1897). Drawn on less it
+ * gives no more than that: makers' curves flatten there.
  * @param milliampere above 0.
  */
 export function cellHours({ values }: CellClass, milliampere: number): number {
   const { capacityMah, ratedMa, exponent } = values;
-  return (capacityMah.value / ratedMa.value) * (ratedMa.value / milliampere) ** exponent.value;
+  return (capacityMah.value / milliampere) * Math.min(1, (ratedMa.value / milliampere) ** (exponent.value - 1));
 }
 
 /** How long each battery lasts. */

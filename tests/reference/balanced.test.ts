@@ -236,7 +236,7 @@ describe('what phantom power does', () => {
       joints: ['mic.xlr > iso.xlr-in', 'iso.xlr-out > lead.a', 'lead.b > recorder-xlr.in1'],
     });
     expect(gate(behind, 'wired')).toMatchObject({ status: 'fail' });
-    expect(gate(behind, 'wired').sentence).toMatch(/gets no 48 V: 0.00 V arrive, it needs/);
+    expect(gate(behind, 'wired').sentence).toMatch(/gets no phantom power: 0.00 V arrive, it needs/);
   });
   test('harms the output of a receiver or a phone that it reaches', () => {
     const receiver = withPhantom({

@@ -60,6 +60,20 @@ function* pairs(): Generator<Pair> {
   }
 }
 
+/**
+ * What stands at the far end of a cable hangs on the input and the cable, what that does on the cable and the port: each two
+ * of them meet at least once. All three with all would be tens of thousands.
+ */
+function covering(all: Iterable<Pair>): readonly Pair[] {
+  const met = new Set<string>();
+  return [...all].filter(({ giver, lead, near, far, target, port }) => {
+    const cable = `${lead.id}.${near.id}.${far.id}`;
+    const fresh = [`${giver.id} ${cable}`, `${cable} ${target.id}.${port.id}`].filter((k) => !met.has(k));
+    for (const k of fresh) met.add(k);
+    return fresh.length > 0;
+  });
+}
+
 const ON = 2;
 function setupOf({ giver, lead, near, far, target, port }: Pair, on: boolean): Setup {
   const input = giver.ports.find((p) => p.carries === 'mic' && p.flow === 'in')!;
@@ -106,7 +120,7 @@ function openAt(setup: Setup, far: PortSpec): { volt: number; milliampere: numbe
 }
 
 describe('48 V toward what cannot bear it', () => {
-  const all = [...pairs()].filter((p) => !(p.giver.host && p.target.host));
+  const all = covering([...pairs()].filter((p) => !(p.giver.host && p.target.host)));
   test('fails when it is on and is a caution while it could be thrown, for every pair of classes there is', () => {
     let dangerous = 0;
     let offered = 0;
@@ -133,7 +147,7 @@ describe('48 V toward what cannot bear it', () => {
         false,
       ]);
       // No fix that is offered leaves it so.
-      if (dangerous % 400 !== 0) continue;
+      if (dangerous % 100 !== 0) continue;
       for (const standing of mends(setup, null, catalogue)) {
         for (const m of standing.mends) {
           offered += 1;

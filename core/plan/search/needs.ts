@@ -49,20 +49,23 @@ export function needsOf(
   const givesEars = hearsSelf(job.hearing) && !app.monitors ? playsByWire : hasEars;
   const listens = job.hearing !== 'nothing' && !lacking;
   const classes = [...catalogue.parts.values()];
-  const least = { 'plug-in power': leastVolt(classes, 'plug-in power'), '48 V': leastVolt(classes, '48 V') };
+  const least = {
+    'plug-in power': leastVolt(classes, 'plug-in power'),
+    'phantom power': leastVolt(classes, 'phantom power'),
+  };
   const given = (c: PartClass): number => {
     const volt = mostVolt(c);
     return (
       (c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0) |
       (givesEars(c) ? EARS : 0) |
       (volt >= least['plug-in power'] ? PLUG_IN : 0) |
-      (volt >= least['48 V'] ? PHANTOM : 0)
+      (volt >= least['phantom power'] ? PHANTOM : 0)
     );
   };
   const wanted = (c: PartClass): number =>
     lacking
       ? 0
-      : (fedFrom(c, 'plug-in power').length > 0 ? PLUG_IN : 0) | (fedFrom(c, '48 V').length > 0 ? PHANTOM : 0);
+      : (fedFrom(c, 'plug-in power').length > 0 ? PLUG_IN : 0) | (fedFrom(c, 'phantom power').length > 0 ? PHANTOM : 0);
   const chargers = classes.flatMap((c) => (c.kind === 'power' ? c.ports : []));
   const chargedAt = (port: PortSpec) => chargers.some((plug) => portsFit(plug, port));
   /** A device is charged at a port that the sound does not come in by, or by its own supply; else by a part on the way. */
@@ -120,7 +123,7 @@ function playsByWire({ ports, circuit }: PartClass): boolean {
   return circuit.some((e) => e.is === 'stage' && ears.some((ear) => e.out[0].startsWith(ear)));
 }
 
-type Feed = 'plug-in power' | '48 V';
+type Feed = 'plug-in power' | 'phantom power';
 
 /** The steady voltages at which what is in a part comes alive, of one kind. */
 const fedFrom = (c: PartClass, from: Feed): readonly number[] =>
