@@ -98,6 +98,7 @@ const destination = (readings: Readings) => ({
   phantom: readings.phantom,
   ears: readings.ears,
   echo: readings.echo,
+  howl: readings.howl,
   monitors: readings.monitors,
   delays: readings.delays,
   playbackPart: readings.playbackPart,

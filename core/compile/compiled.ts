@@ -90,6 +90,8 @@ export interface Driver extends Placed {
   readonly side: 'left' | 'right';
   readonly ohm: number;
   readonly splAtOneVolt: number;
+  /** Of a loudspeaker: how much of its sound goes forward, as a ratio of powers, and how far the microphones are; null at the ear. */
+  readonly open: { readonly directivity: number; readonly distanceM: number } | null;
 }
 
 export interface Limit extends Placed {

@@ -253,7 +253,12 @@ function addElement(
       const [p, n] = pair(spec.between);
       const ohm = q(spec.ohm);
       out.elements.push({ kind: 'resistor', name, a: p, b: n, ohm });
-      out.drivers.push({ ...placed(spec.id, p, n), side: spec.side, ohm, splAtOneVolt: q(spec.splAtOneVolt) });
+      const { directivity, distanceM } = spec;
+      const open =
+        directivity === undefined || distanceM === undefined
+          ? null
+          : { directivity: q(directivity), distanceM: q(distanceM) };
+      out.drivers.push({ ...placed(spec.id, p, n), side: spec.side, ohm, splAtOneVolt: q(spec.splAtOneVolt), open });
       return;
     }
     case 'earth': {

@@ -314,6 +314,16 @@ export const GATE_TEXTS = {
   },
   'heard.apart': '{to} has nothing of {from}, as you asked.',
   'heard.not-apart': '{to} has {from}, who must not be heard there.',
+  'heard.echo-air': {
+    say: '{who} hears their own voice {delay:ms} later, only {loss:db} down, from the {part} through the air.',
+    why: 'An open mic hears the loudspeaker. Headphones cure it; else lower, farther, behind a directional mic.[ {cancelled:n} dB less by the processing of the app.]',
+  },
+  'heard.howl': '{part} and {microphone} howl: what the mic hears comes back louder than it was.',
+  'heard.near-howl': {
+    say: '{part} and {microphone} are near howling: {margin:db} in hand.',
+    why: '{least:n} dB at least; with less it rings.',
+  },
+  'heard.no-howl': '{part} and {microphone} do not howl: {margin:db} in hand.',
   'heard.twice-fine': 'You hear yourself by wire, and again through the {app} {late:ms} later.',
   'heard.twice': 'You hear yourself twice: by wire, and again through the {app} {late:ms} later.',
   'heard.own-fine': 'You hear yourself {late:ms} late, by {past}.',

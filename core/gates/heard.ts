@@ -30,7 +30,7 @@ function judgeAll(readings: Readings): Verdict {
       { topic: 'listeners', value: 0, limit: 0, unit: 'listeners', brief: 'nobody listens', lane: 'return' },
       gateMessage('heard.nobody', {}),
     );
-    return verdict('heard', [nobody, ...echo]);
+    return verdict('heard', [nobody, ...echo, ...howls(readings)]);
   }
   // A caller is heard from the device that calls; where none does, what the device plays stands for one.
   const listensHere = readings.callers.length > 0 || !callsSomebody(readings.compiled);
@@ -38,6 +38,7 @@ function judgeAll(readings: Readings): Verdict {
     ...(hearsSelf(hearing) ? hears(readings, 'yourself') : []),
     ...(hearsFarEnd(hearing) && listensHere ? hears(readings, 'the caller') : []),
     ...echo,
+    ...howls(readings),
   ];
   return verdict('heard', findings.length > 0 ? findings : [elsewhere]);
 }
@@ -140,13 +141,43 @@ const FAR_FINE_MS = 150;
 /** One's own voice back a second time is an echo: trouble from about 25 ms (ITU-T G.131, from memory), less is felt as room. */
 const ECHO_LIMIT_MS = 25;
 
+/** A loop is stable with this much in hand; less rings. Common practice. */
+const HOWL_LEAST_DB = 6;
+const HOWL_COMFORT_DB = 6;
+
+/** Do loudspeakers and microphones howl? */
+const howls = ({ compiled, howl }: Readings): Finding[] =>
+  howl.map(({ speaker, microphone, marginDb }) => {
+    const words = { part: nameOf(compiled, speaker), microphone: nameOf(compiled, microphone) };
+    return finding(
+      {
+        topic: `howl ${speaker} ${microphone}`,
+        value: marginDb,
+        limit: HOWL_LEAST_DB,
+        unit: 'dB',
+        margin: (marginDb - HOWL_LEAST_DB) / HOWL_COMFORT_DB,
+        brief: `howl ${Math.round(marginDb)} dB away`,
+        part: speaker,
+        lane: 'return',
+      },
+      {
+        good: gateMessage('heard.no-howl', { ...words, margin: marginDb }),
+        near: gateMessage('heard.near-howl', { ...words, margin: marginDb, least: HOWL_LEAST_DB }),
+        bad:
+          marginDb > 0
+            ? gateMessage('heard.near-howl', { ...words, margin: marginDb, least: HOWL_LEAST_DB })
+            : gateMessage('heard.howl', words),
+      },
+    );
+  });
+
 /** Does the caller hear itself? */
 function echoes(readings: Readings): Finding[] {
   const { compiled, delays, echo, playbackPart } = readings;
   const who = capital(callerText(readings));
   const ms = totalMs(delays.far);
   if (ms === 0) return [];
-  return echo.map(({ part, number, lossDb, cancelledDb, through }) => {
+  return echo.map(({ part, number, lossDb, cancelledDb, through, byAir }) => {
     const { acceptableDb, leastDb } = echoLoss(ms);
     const db = heardFrom({ lossDb, cancelledDb });
     const said = { who, loss: db, cancelled: cancelledDb > 0 ? cancelledDb : null };
@@ -164,13 +195,15 @@ function echoes(readings: Readings): Finding[] {
       },
       {
         good: gateMessage('heard.echo-fine', said),
-        bad: through
-          ? gateMessage('heard.echo-bus', {
-              ...bad,
-              part: nameOf(compiled, through),
-              player: nameOf(compiled, playbackPart),
-            })
-          : gateMessage('heard.echo-ground', bad),
+        bad: byAir
+          ? gateMessage('heard.echo-air', { ...bad, part: through ? nameOf(compiled, through) : 'loudspeakers' })
+          : through
+            ? gateMessage('heard.echo-bus', {
+                ...bad,
+                part: nameOf(compiled, through),
+                player: nameOf(compiled, playbackPart),
+              })
+            : gateMessage('heard.echo-ground', bad),
       },
     );
   });

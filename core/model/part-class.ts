@@ -162,13 +162,18 @@ export type ElementSpec = Conditional &
         readonly outputOhm: Quantity;
         readonly fullScaleVolt: Quantity;
       }
-    /** One side of headphones; also a microphone no one asked for, but that is left out. */
+    /**
+     * One side of headphones, or a loudspeaker: with `directivity` it sounds into the room, its level at 1 V is at one metre,
+     * and microphones hear it from `distanceM`. Also a microphone no one asked for, but that is left out.
+     */
     | {
         readonly is: 'driver';
         readonly side: 'left' | 'right';
         readonly between: Pair;
         readonly ohm: Quantity;
         readonly splAtOneVolt: Quantity;
+        readonly directivity?: Quantity;
+        readonly distanceM?: Quantity;
       }
     /** A protective earth through the mains lead. */
     | { readonly is: 'earth'; readonly node: string; readonly ohm: Quantity }

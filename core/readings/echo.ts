@@ -1,6 +1,8 @@
+import type { NodeName } from '../circuit';
 import type { Compiled } from '../compile';
 import type { PartId } from '../model';
 import { dbu, type Responses } from '../signal';
+import { airVolt, loudspeakers } from './air';
 import type { ChannelReading } from './channels';
 import { type EarReading, playedVolt } from './ears';
 
@@ -22,9 +24,17 @@ export interface EchoReading {
   readonly lossDb: number;
   /** What the app's own echo canceller takes away besides. */
   readonly cancelledDb: number;
-  /** The part whose amplifier carries it there; null where it is the wiring alone. */
-  readonly through: string | null;
+  /** The part whose amplifier carries it there, or the loudspeaker; null where it is the wiring alone. */
+  readonly through: PartId | null;
+  /** From loudspeakers into a microphone, where that is more than what comes by wire. */
+  readonly byAir: boolean;
 }
+
+/** The loudspeaker that plays loudest of what is played. */
+const loudest = (compiled: Compiled, heardAt: (p: NodeName, n: NodeName) => number) =>
+  loudspeakers(compiled)
+    .map((s) => ({ part: s.part, spl: s.splAtOneVolt + 20 * Math.log10(heardAt(s.p, s.n)) }))
+    .sort((a, b) => b.spl - a.spl)[0];
 
 /** Does a part take in by an amplifier of its own what it plays, as a mixer with a return channel does? */
 const mixesPlayback = ({ playbacks, stages }: Compiled, part: PartId): boolean =>
@@ -39,8 +49,8 @@ export const heardFrom = ({ lossDb, cancelledDb }: Pick<EchoReading, 'lossDb' | 
   lossDb + cancelledDb;
 
 /**
- * Loss of each electrical path from what plays the caller back into what is sent to it: headphone current in a ground
- * that the microphone shares, or a mixer's bus that carries its return into the send. The device's volume is taken as
+ * Loss of each path from what plays the caller back into what is sent to it: headphone current in a ground that the
+ * microphone shares, a mixer's bus that carries its return into the send, loudspeakers that an open microphone hears. The device's volume is taken as
  * turned down to a usual loudness at the loudest ear.
  * @returns the recorded channels in which anything at all comes back.
  */
@@ -55,15 +65,17 @@ export function readEcho(
   const downDb = turnedDownDb(ears);
   const heardAt = playedVolt(compiled, responses, playbackPart, true);
   return channels.flatMap(({ input, number, fedBy }) => {
-    const volt = heardAt(input.p, input.n);
+    const byWire = heardAt(input.p, input.n);
+    const air = airVolt(compiled, responses, heardAt, [input.p, input.n]);
+    const volt = Math.hypot(byWire, air);
     if (volt === 0) return [];
+    const byAir = air > byWire;
     // What the recording part only amplifies of a shared ground is the wiring's doing; a return that it mixes in is its own.
     const carrying = [...fedBy].find(
       (s) => (s.part !== input.part || mixesPlayback(compiled, s.part)) && heardAt(s.driveNode, s.n) > CARRIED_VOLT,
     );
     const lossDb = input.fullScaleDbu - dbu(volt) + downDb;
-    return [
-      { part: input.part, number, lossDb, cancelledDb: processing ? CANCELLER_DB : 0, through: carrying?.part ?? null },
-    ];
+    const through = byAir ? (loudest(compiled, heardAt)?.part ?? null) : (carrying?.part ?? null);
+    return [{ part: input.part, number, lossDb, cancelledDb: processing ? CANCELLER_DB : 0, through, byAir }];
   });
 }

@@ -1,3 +1,4 @@
+export type { HowlReading } from './air';
 export type { Arrival, ChannelReading } from './channels';
 export { type EarReading, PROGRAMME_DBFS, playedVolt } from './ears';
 export { type EchoReading, heardFrom, turnedDownDb } from './echo';

@@ -38,6 +38,7 @@ import {
   type Responses,
   solveResponses,
 } from '../signal';
+import { type HowlReading, readHowl } from './air';
 import { type ChannelReading, readChannels } from './channels';
 import { type EarReading, readEars } from './ears';
 import { type EchoReading, readEcho } from './echo';
@@ -108,6 +109,8 @@ export interface Readings {
   readonly callers: readonly Caller[];
   /** What the caller hears of itself; none where the app calls nobody. */
   readonly echo: readonly EchoReading[];
+  /** Loops from loudspeakers into microphones. */
+  readonly howl: readonly HowlReading[];
   /** Whether the app plays what it records. */
   readonly monitors: boolean;
   readonly delays: DelayReading;
@@ -173,7 +176,7 @@ function fedAsItIs(drawn: Compiled): Compiled {
 
 type Shared = Pick<
   Readings,
-  'circuit' | 'op' | 'responses' | 'joints' | 'stages' | 'loops' | 'phantom' | 'hazards' | 'tied' | 'fedTwice'
+  'circuit' | 'op' | 'responses' | 'howl' | 'joints' | 'stages' | 'loops' | 'phantom' | 'hazards' | 'tied' | 'fedTwice'
 > & {
   readonly watts: ReadonlyMap<string, number>;
 };
@@ -184,6 +187,7 @@ const sharedBy = (compiled: Compiled, circuit: Circuit, op: OperatingPoint, resp
   stages: readStages(compiled, responses),
   loops: loopsOf(compiled, responses),
   phantom: phantomFeeds(compiled, op),
+  howl: readHowl(compiled, responses),
   hazards: readHazards(compiled, op, responses, reach),
   tied: tiedOutputs(compiled, responses),
   fedTwice: fedTwice(compiled, op, circuit),

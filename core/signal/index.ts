@@ -21,6 +21,6 @@ export {
   solveResponses,
   voiceVolt,
 } from './response';
-export { criticalDistanceM, directOverRoomDb } from './room';
+export { absorptionM2, criticalDistanceM, directOverRoomDb } from './room';
 export { aWeightingDb, BAND_1K, bandwidthHz, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
 export { voicedNetlist } from './voiced';

@@ -19,7 +19,8 @@ export function careOf(setup: Setup, catalogue: Catalogue): Care {
   if (phantom.length > 0) before.push(`48 V off at ${names(phantom.map((p) => p.part.id))}`);
   const faders = parts.filter(({ c }) => c.knobs?.some(isFader));
   if (faders.length > 0) before.push(`Faders down at ${names(faders.map((p) => p.part.id))}`);
-  if (parts.some(({ c }) => c.circuit.some((e) => e.is === 'driver'))) before.push('Headphones off your ears');
+  if (parts.some(({ c }) => c.circuit.some((e) => e.is === 'driver' && e.directivity === undefined)))
+    before.push('Headphones off your ears');
   const on = phantom.filter(({ part, c }) => givesPhantom(part, c));
   if (on.length > 0) after.push(`Then 48 V on at ${names(on.map((p) => p.part.id))}, faders still down`);
   if (faders.length > 0) after.push('Bring the faders up slowly');

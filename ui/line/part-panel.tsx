@@ -23,6 +23,8 @@ interface Props {
 }
 
 const LONGEST_M = 30;
+/** A loudspeaker farther away than this is in another room. */
+const FARTHEST_M = 20;
 const OUTLETS = [
   { outlet: undefined, words: 'as the others' },
   { outlet: 'other', words: 'another one' },
@@ -37,9 +39,9 @@ function withOutlet(setup: Setup, id: string, outlet: string | undefined): Setup
   return { ...setup, parts };
 }
 
-const withLength = (setup: Setup, { id }: Part, lengthM: number): Setup => ({
+const withValue = (setup: Setup, { id }: Part, name: 'lengthM' | 'micDistanceM', value: number): Setup => ({
   ...setup,
-  parts: setup.parts.map((p) => (p.id === id ? { ...p, values: { ...p.values, lengthM } } : p)),
+  parts: setup.parts.map((p) => (p.id === id ? { ...p, values: { ...p.values, [name]: value } } : p)),
 });
 
 /** One part of the line: its knobs, where it stands, what else would fit, its figures. */
@@ -80,7 +82,21 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
             max={LONGEST_M}
             step={0.2}
             words={`${figure(quantity(part, partClass, 'lengthM'), 1)} m`}
-            onTurn={(to) => onTurn(`Length of ${partName(part)}`, withLength(setup, part, to))}
+            onTurn={(to) => onTurn(`Length of ${partName(part)}`, withValue(setup, part, 'lengthM', to))}
+            onDone={onDone}
+          />
+        )}
+        {hasFigure(partClass, 'micDistanceM') && (
+          <Slide
+            label="From the mics"
+            value={Math.min(FARTHEST_M, quantity(part, partClass, 'micDistanceM'))}
+            min={0.2}
+            max={FARTHEST_M}
+            step={0.1}
+            words={`${figure(quantity(part, partClass, 'micDistanceM'), 1)} m`}
+            onTurn={(to) =>
+              onTurn(`Distance of ${partName(part)} from the mics`, withValue(setup, part, 'micDistanceM', to))
+            }
             onDone={onDone}
           />
         )}
