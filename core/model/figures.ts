@@ -154,6 +154,7 @@ export const FIGURES = {
   tipBiasOhm: { spoken: 'bias resistor on the tip', unit: 'ohm', least: 1000, most: 20000 },
   totalMa: { spoken: 'all ports together give', unit: 'mA', least: 750, most: 15000 },
   turns: { spoken: 'turns ratio', unit: 'ratio', least: 0.05, most: 30 },
+  usbDownDb: { spoken: 'USB return down to the bus', unit: 'dB', least: -30, most: 0 },
   usbGainDb: { spoken: 'gain to USB', unit: 'dB', least: -15, most: 0 },
   usbVolt: { spoken: 'full scale of the USB return', unit: 'V', least: 0.3, most: 5 },
   usbSupplyMa: { spoken: 'USB port gives', unit: 'mA', least: 50, most: 3000 },

@@ -73,7 +73,16 @@ export type {
   Value,
 } from './part-class';
 export { partName } from './part-name';
-export { type Caller, callersOf, HERE, mayHear, takeId } from './people';
+export {
+  type Caller,
+  callerCalled,
+  callersOf,
+  HERE,
+  mayHear,
+  oneMoreCaller,
+  takeId,
+  withoutCaller,
+} from './people';
 export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';

@@ -31,3 +31,39 @@ export function callersOf(job: Job, catalogue: Catalogue): readonly Caller[] {
 /** What the job says of one voice at one listener: they must not or need not hear it; null where nothing is said. */
 export const mayHear = (job: Job, from: string, to: string): 'not' | 'either' | null =>
   job.apart?.find((a) => a.from === from && a.to === to)?.may ?? null;
+
+/** At most so many at one end of a call. */
+const MOST_CALLERS = 8;
+
+const namesAt = (job: Job, catalogue: Catalogue, destination: number): readonly Caller[] =>
+  callersOf(job, catalogue).filter((c) => c.destination === destination);
+
+function withNames(job: Job, destination: number, callers: readonly string[]): Job {
+  if (destination === 0) return { ...job, callers };
+  return { ...job, also: (job.also ?? []).map((d, i) => (i === destination - 1 ? { ...d, callers } : d)) };
+}
+
+/** The same job with a caller called otherwise. */
+export const callerCalled = (job: Job, catalogue: Catalogue, { id, destination }: Caller, name: string): Job =>
+  withNames(
+    job,
+    destination,
+    namesAt(job, catalogue, destination).map((c) => (c.id === id ? name : c.name)),
+  );
+
+/** One more at the same end of a call; null where there are as many as can be. */
+export function oneMoreCaller(job: Job, catalogue: Catalogue, destination: number): Job | null {
+  const names = namesAt(job, catalogue, destination).map((c) => c.name);
+  return names.length >= MOST_CALLERS ? null : withNames(job, destination, [...names, `Guest ${names.length + 1}`]);
+}
+
+/** One fewer there; null for the last one, who goes with the device that calls. */
+export function withoutCaller(job: Job, catalogue: Catalogue, { id, destination }: Caller): Job | null {
+  const left = namesAt(job, catalogue, destination).filter((c) => c.id !== id);
+  if (left.length === 0) return null;
+  return withNames(
+    job,
+    destination,
+    left.map((c) => c.name),
+  );
+}

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { mustAssess } from '@/core/assess';
+import { whoHearsWhom } from '@/core/call';
 import { isFader } from '@/core/model';
 import { sketch } from '../support/bench-setup';
 
@@ -86,6 +87,74 @@ describe('a caller by USB on a mixer with a return channel', () => {
     expect(loss({ usb: 0 })).toBeCloseTo(byHand, 1);
     expect(loss({ usb: -10 })).toBeCloseTo(byHand + 10, 1);
     expect(loss({ usb: 0, main: -10 })).toBeCloseTo(byHand + 10, 1);
+  });
+});
+
+describe('a laptop call by USB and a phone call at once', () => {
+  const host = (knobs: Readonly<Record<string, number>>) => {
+    const setup = sketch({
+      job: {
+        purpose: 'call',
+        app: 'call-app',
+        hearing: 'both',
+        also: [{ device: 'phone-headset', app: 'phone-call' }],
+      },
+      device: 'laptop-usb-c',
+      parts: {
+        mic: 'dynamic-handheld',
+        x: 'lead-xlr',
+        desk: {
+          class: 'mixer-2-stereo-usb',
+          knobs: { gain1: 50, main: 0, phones: 0, usb: 0, stereo1: -10, aux1: -20, ...knobs },
+        },
+        u: 'lead-usb-a-b',
+        c: 'usbc-usba',
+        ears: 'headphones-6.35',
+        l: 'lead-instrument',
+        box: 'interface-headset-instrument',
+        r: 'lead-3-2x6.35',
+      },
+      joints: [
+        'mic.xlr > x.a',
+        'x.b > desk.mic1',
+        'desk.usb > u.b',
+        'u.a > c.usb',
+        'c.plug > laptop-usb-c.usb',
+        'ears.plug > desk.phones',
+        'desk.aux > l.a',
+        'l.b > box.in',
+        'box.phones > r.a',
+        'r.b > desk.stereo1-left',
+        'r.right > desk.stereo1-right',
+        'box.plug > phone-headset.socket',
+      ],
+      hears: { mic: 0.1 },
+    });
+    // Without what the app’s own canceller takes off.
+    const a = mustAssess({ ...setup, session: { processing: 'off' } }, catalogue);
+    const { heard } = whoHearsWhom([a.readings, ...a.also]);
+    return (from: string, to: string) => heard.find((h) => h.from === from && h.to === to);
+  };
+  test('with the USB return switched to the ears and its aux up, each hears all but themselves', () => {
+    const at = host({ usbTo: 1, auxUsb: -30 });
+    for (const [from, to] of [
+      ['v1', 'caller 1'],
+      ['v1', 'caller 2'],
+      ['caller 1', 'caller 2'],
+      ['caller 2', 'caller 1'],
+      ['caller 1', 'ears'],
+      ['caller 2', 'ears'],
+    ] as const)
+      expect([from, to, at(from, to)?.is]).toEqual([from, to, 'fine']);
+    for (const who of ['caller 1', 'caller 2']) expect([who, at(who, who)?.is]).toEqual([who, 'fine']);
+  });
+  test('left in the main mix, what the laptop plays goes back to it; in the ears it is as loud either way', () => {
+    const [main, ears] = [host({ usbTo: 0 }), host({ usbTo: 1 })];
+    expect(main('caller 1', 'caller 1')?.is).toBe('echo');
+    expect(ears('caller 1', 'caller 1')?.is).toBe('fine');
+    expect(ears('caller 1', 'ears')?.levelDb).toBeCloseTo(main('caller 1', 'ears')?.levelDb ?? 0, 0);
+    // Forgotten, the other caller does not get them.
+    expect(ears('caller 1', 'caller 2')?.is).toBe('missing');
   });
 });
 

@@ -1,7 +1,7 @@
 'use client';
 import { catalogue } from '@/catalogue';
 import type { Hearings, Listener } from '@/core/call';
-import { type Apart, callersOf, HERE, type Job, type Setup } from '@/core/model';
+import { type Apart, callerCalled, callersOf, HERE, type Job, oneMoreCaller, type Setup } from '@/core/model';
 import { atListener } from './said';
 
 interface Props {
@@ -35,7 +35,7 @@ export function Wishes({ setup, hearings, listener, onKeep }: Props) {
             onBlur={(e) => {
               const name = e.target.value.trim();
               if (name !== '' && name !== caller.name)
-                void keepJob(`Caller: ${name}`, named(job, caller.destination, caller.id, name));
+                void keepJob(`Caller: ${name}`, callerCalled(job, catalogue, caller, name));
             }}
           />
         </label>
@@ -65,7 +65,10 @@ export function Wishes({ setup, hearings, listener, onKeep }: Props) {
         <button
           type="button"
           className="mt-2 min-h-10 rounded-lg border border-rule px-3 hover:border-accent"
-          onClick={() => void keepJob('One more on this call', oneMore(job, caller.destination))}
+          onClick={() => {
+            const next = oneMoreCaller(job, catalogue, caller.destination);
+            if (next) void keepJob('One more on this call', next);
+          }}
         >
           One more on this call
         </button>
@@ -80,26 +83,3 @@ function kept(job: Job, from: string, to: string, may: string): Job {
   const next: readonly Apart[] = may === 'not' || may === 'either' ? [...others, { from, to, may }] : others;
   return next.length > 0 ? { ...rest, apart: next } : rest;
 }
-
-/** The names at one destination, all of them given. */
-function namesAt(job: Job, destination: number): readonly { readonly id: string; readonly name: string }[] {
-  return callersOf(job, catalogue).filter((c) => c.destination === destination);
-}
-
-function withNames(job: Job, destination: number, callers: readonly string[]): Job {
-  if (destination === 0) return { ...job, callers };
-  return { ...job, also: (job.also ?? []).map((d, i) => (i === destination - 1 ? { ...d, callers } : d)) };
-}
-
-const named = (job: Job, destination: number, id: string, name: string): Job =>
-  withNames(
-    job,
-    destination,
-    namesAt(job, destination).map((c) => (c.id === id ? name : c.name)),
-  );
-
-const MOST_CALLERS = 8;
-const oneMore = (job: Job, destination: number): Job => {
-  const names = namesAt(job, destination).map((c) => c.name);
-  return names.length >= MOST_CALLERS ? job : withNames(job, destination, [...names, `Guest ${names.length + 1}`]);
-};

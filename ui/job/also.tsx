@@ -21,7 +21,9 @@ export function AlsoBlank({ job, onFill }: { readonly job: Job; readonly onFill:
     <BlankWithPanel name="What else records" words={alsoText(job)}>
       {() => (
         <div className="flex flex-col gap-3">
-          <p className="text-soft text-sm">Further devices that record the same sound, each with its app.</p>
+          <p className="text-soft text-sm">
+            Further devices that record the same sound or call somebody, each with its app.
+          </p>
           {also.map((d, i) => (
             <div
               key={`${d.device} ${also.slice(0, i).filter((o) => o.device === d.device).length}`}

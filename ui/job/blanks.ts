@@ -1,9 +1,10 @@
 import { catalogue } from '@/catalogue';
 import { freshId, itemAt } from '@/core/algorithms';
-import { withArticle } from '@/core/format';
+import { countText, withArticle } from '@/core/format';
 import {
   type Arrangement,
   appsOf,
+  callersOf,
   classIn,
   devicesOf,
   type Hearing,
@@ -206,6 +207,20 @@ export const alsoText = ({ also = [] }: Job): string =>
     ? 'nowhere else'
     : `also on ${also.map((d) => called(classIn(catalogue, d.device).name, d.was?.device)).join(' and ')}`;
 
+/** "one caller", "two callers who hear everybody but themselves"; null where nobody is called. */
+export function callersText(job: Job): string | null {
+  const callers = callersOf(job, catalogue);
+  const [only] = callers;
+  if (!only) return null;
+  if (callers.length > 1) return `${countText(callers.length, 'caller')} who hear everybody but themselves`;
+  return job.callers || job.also?.some((d) => d.callers) ? only.name : 'one caller';
+}
+
+const callersClause = (job: Job): string => {
+  const text = callersText(job);
+  return text === null || text === 'one caller' ? '' : ` with ${text}`;
+};
+
 /** The sentence as plain words, for headings. */
 export const jobSentence = (job: Job): string =>
-  `I ${PURPOSES[job.purpose]} with ${sourcesText(job)}, ${ARRANGEMENTS[job.arrangement]}, on ${BLANKS.device.now(job)} in ${BLANKS.app.now(job)}${job.also ? ` and ${alsoText(job)}` : ''}, for ${job.minutes} min, hearing ${HEARINGS[job.hearing]}, ${PLACES[job.place]}.`;
+  `I ${PURPOSES[job.purpose]} with ${sourcesText(job)}, ${ARRANGEMENTS[job.arrangement]}, on ${BLANKS.device.now(job)} in ${BLANKS.app.now(job)}${callersClause(job)}${job.also ? ` and ${alsoText(job)}` : ''}, for ${job.minutes} min, hearing ${HEARINGS[job.hearing]}, ${PLACES[job.place]}.`;

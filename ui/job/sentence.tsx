@@ -4,7 +4,8 @@ import type { Job } from '@/core/model';
 import { useMoney } from '../components';
 import { AlsoBlank } from './also';
 import { BlankOfChoice, BlankOfNumber } from './blank';
-import { alsoText, BLANKS, type ChoiceBlank, roomText } from './blanks';
+import { alsoText, BLANKS, type ChoiceBlank, callersText, roomText } from './blanks';
+import { CallersBlank } from './callers';
 import { RoomBlank } from './room';
 import { SourcesBlank } from './sources';
 
@@ -36,7 +37,16 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
         />
       </Ended>
       <Ended by=",">{choice(BLANKS.arrangement)}</Ended>
-      on {choice(BLANKS.device)} in {choice(BLANKS.app)} and{' '}
+      on {choice(BLANKS.device)} in {choice(BLANKS.app)}{' '}
+      {callersText(job) !== null && (
+        <>
+          with <CallersBlank
+            job={job}
+            onFill={(next) => onFill(`Called: ${callersText(next) ?? 'nobody'}`, next)}
+          />{' '}
+        </>
+      )}
+      and{' '}
       <Ended by=",">
         <AlsoBlank job={job} onFill={(next) => onFill(`Recorded ${alsoText(next)}`, next)} />
       </Ended>

@@ -44,7 +44,7 @@ export function sheetOf(setup: Setup, report: Report, lit: Lit, room: number): S
 /** Whether its contacts are rings on a plug, of which it can be said which meets which. */
 function hasRings(setup: Setup, id: JointId): boolean {
   const ports = portsOf(setup, id);
-  return ports !== null && ports.every((p) => connectorNamed(p.connector)?.form !== 'keyed');
+  return ports?.every((p) => connectorNamed(p.connector)?.form !== 'keyed') ?? false;
 }
 
 /** The places of the parts across the sheet, for the lanes beneath. */
