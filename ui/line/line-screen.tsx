@@ -107,7 +107,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           <div className="order-0">
             <Standing report={report} standing={standing} searching={!done} onMend={onMend} />
           </div>
-          <div className="sticky top-0 z-20 order-1 -mx-4 bg-paper px-4 py-1 desk:static desk:mx-0 desk:px-0 desk:py-0">
+          <div className="sticky low:static top-0 z-20 order-1 -mx-4 bg-paper px-4 py-1 desk:static desk:mx-0 desk:px-0 desk:py-0">
             <Gates
               report={report}
               chosen={now.on === 'gate' ? now.gate : null}

@@ -54,7 +54,7 @@ export function Nav({ dark }: { readonly dark: boolean }) {
   return (
     <nav
       aria-label="Rooms"
-      className="fixed inset-x-0 bottom-0 z-20 flex print:hidden border-rule border-t bg-card px-1 pb-[env(safe-area-inset-bottom)] desk:inset-y-0 desk:right-auto desk:w-19 desk:flex-col desk:gap-1 desk:border-t-0 desk:border-r desk:bg-paper desk:px-0"
+      className="fixed inset-x-0 bottom-0 z-20 flex low:static low:flex-wrap low:border-t-0 low:border-b print:hidden border-rule border-t bg-card px-1 pb-[env(safe-area-inset-bottom)] desk:inset-y-0 desk:right-auto desk:w-19 desk:flex-col desk:gap-1 desk:border-t-0 desk:border-r desk:bg-paper desk:px-0"
     >
       <div className="hidden h-16 items-center justify-center desk:flex">
         <Mark />

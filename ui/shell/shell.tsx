@@ -15,7 +15,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   return (
     <>
       <Nav dark={dark} />
-      <div className="pb-18 desk:ml-19 desk:pb-0">
+      <div className="pb-18 desk:ml-19 desk:pb-0 low:pb-2">
         <NotKeptBar />
         <FailedBar />
         <Views />
