@@ -9,7 +9,7 @@ import { sketch } from '../support/bench-setup';
 // at ground by their 100 ohm); the gain after it makes N good to a whole decibel. So with all faders at 0 dB a channel leaves
 // the main as it left its preamplifier, and each knob is worth just what it says.
 
-const MIXERS = ['mixer-4-usb'] as const;
+const MIXERS = ['mixer-4-usb', 'mixer-2-stereo', 'mixer-2-stereo-usb', 'mixer-4-stereo', 'mixer-8-mics'] as const;
 type Port = 'main-left' | 'main-right' | 'monitor-left' | 'aux' | 'effects';
 
 /** Decibels (re 1 V) that a voice at mic 1, and a keyboard at the left of stereo 1, make at an output of a mixer. */
@@ -202,4 +202,16 @@ describe.each(MIXERS)('%s', (mixer) => {
     expect(knobs.filter((k) => k.unit === 'dB' && k.role !== 'gain').every(isFader)).toBe(true);
     expect(at(mixer, 'main-left', { level1: -60 }).voice).toBeLessThan(plain.voice - 100);
   });
+});
+
+test('pan: hard left a voice is on the left alone, and as loud there as from the middle; two voices can have a side each', () => {
+  const panned = (pan1: number) => {
+    const side = (port: 'main-left' | 'main-right') => at('mixer-2-stereo-usb', port, { pan1 }).voice;
+    return { left: side('main-left'), right: side('main-right') };
+  };
+  const [left, middle, right] = [panned(0), panned(1), panned(2)];
+  expect(middle.left).toBeCloseTo(middle.right, 2);
+  expect(left.left).toBeCloseTo(middle.left, 1);
+  expect(left.left - left.right).toBeGreaterThan(55);
+  expect(right.right - right.left).toBeGreaterThan(55);
 });
