@@ -95,3 +95,19 @@ test('from an empty table: a mixer with a caller and headphones is joined by han
   await walk.find('button', /^Aux of stereo 1, wanted down off$/);
   expect((await walk.texts('[aria-label="People"]')).join(' ')).not.toMatch(/hears self/);
 });
+
+test('the job’s sentence says who is called; another phone and a name are kept', async () => {
+  await walk.open('?job=workshop-visit');
+  await walk.press(/^The app: /);
+  await walk.press(/browser call page/, '[role=menuitemradio]');
+  await walk.press(/^Who is called: one caller$/);
+  await walk.press(/^Another phone that calls$/);
+  await walk.find('button', /two callers who hear everybody but themselves$/);
+  const name = await walk.find('input', /^Name of Caller 2$/);
+  await name.sendKeys(Key.chord(Key.CONTROL, 'a'), 'Teo', Key.TAB);
+  await isKept(/Called: two callers/);
+  await walk.expectAccessible();
+  await walk.open('?job=workshop-visit');
+  await walk.press(/two callers who hear everybody but themselves$/);
+  await walk.find('input', /^Name of Teo$/);
+});

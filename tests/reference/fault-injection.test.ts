@@ -28,8 +28,9 @@ test('of faults put in one at a time, 95 in 100 are told first, 98 in the first 
 }, 600_000);
 
 test('of two faults at once, both are among the first three causes in 85 of 100', () => {
-  const found = well.slice(0, 14).flatMap((s) => pairOf(s, pick) ?? []);
-  expect(found.length).toBeGreaterThan(8);
+  // Of all of them: in a dozen, two that are missed are already more than 15 of 100.
+  const found = well.flatMap((s) => pairOf(s, pick) ?? []);
+  expect(found.length).toBeGreaterThan(18);
   expect(found.filter((o) => o.both).length / found.length).toBeGreaterThanOrEqual(0.85);
 }, 600_000);
 
