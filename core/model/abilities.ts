@@ -28,6 +28,10 @@ export const isGiven = (c: PartClass): boolean => c.host !== undefined || c.kind
 /** Does it play: to its own headphones, or as what an app sends its sound to? */
 export const plays = (c: PartClass): boolean => c.circuit.some((e) => e.is === 'playback');
 
+/** Does it sound into the room, where open microphones hear it? */
+export const isLoudspeaker = (c: PartClass): boolean =>
+  c.circuit.some((e) => e.is === 'driver' && e.directivity !== undefined);
+
 /** The device classes that a person can choose from; what stands for one that is not known here is none. */
 export const devicesOf = ({ parts }: Catalogue): readonly PartClass[] =>
   [...parts.values()].filter((c) => c.host !== undefined && c.kind !== 'unknown');

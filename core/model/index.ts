@@ -4,6 +4,7 @@ export {
   hasBattery,
   isCarried,
   isGiven,
+  isLoudspeaker,
   looseParts,
   mostChannels,
   plays,

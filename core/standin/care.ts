@@ -1,4 +1,13 @@
-import { type Catalogue, classIn, givesPhantom, isFader, partName, phantomSources, type Setup } from '../model';
+import {
+  type Catalogue,
+  classIn,
+  givesPhantom,
+  isFader,
+  isLoudspeaker,
+  partName,
+  phantomSources,
+  type Setup,
+} from '../model';
 
 /** What is done before anything is plugged and after all is, beside the plugging itself. */
 export interface Care {
@@ -19,7 +28,7 @@ export function careOf(setup: Setup, catalogue: Catalogue): Care {
   if (phantom.length > 0) before.push(`48 V off at ${names(phantom.map((p) => p.part.id))}`);
   const faders = parts.filter(({ c }) => c.knobs?.some(isFader));
   if (faders.length > 0) before.push(`Faders down at ${names(faders.map((p) => p.part.id))}`);
-  if (parts.some(({ c }) => c.circuit.some((e) => e.is === 'driver' && e.directivity === undefined)))
+  if (parts.some(({ c }) => !isLoudspeaker(c) && c.circuit.some((e) => e.is === 'driver')))
     before.push('Headphones off your ears');
   const on = phantom.filter(({ part, c }) => givesPhantom(part, c));
   if (on.length > 0) after.push(`Then 48 V on at ${names(on.map((p) => p.part.id))}, faders still down`);

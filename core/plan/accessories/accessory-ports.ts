@@ -1,6 +1,14 @@
 import { itemAt } from '../../algorithms';
 import { freePorts } from '../../change';
-import { type Catalogue, classOfPart, type PartClass, type PartId, type PortSpec, type Setup } from '../../model';
+import {
+  type Catalogue,
+  classOfPart,
+  isLoudspeaker,
+  type PartClass,
+  type PartId,
+  type PortSpec,
+  type Setup,
+} from '../../model';
 
 /** What is put beside a chain: something to listen by, or something to charge from. */
 export type AccessoryKind = 'listening' | 'power';
@@ -19,11 +27,12 @@ export const accessoryPorts = (
   );
 };
 
-/** Classes that can go there, at the place of the job. */
+/** Classes that can go there, at the place of the job; no loudspeakers while a microphone is open. */
 export const accessoryClasses = (kind: AccessoryKind, { job }: Setup, catalogue: Catalogue): readonly PartClass[] =>
   [...catalogue.parts.values()].filter(
     (c) =>
       c.kind === kind &&
+      !isLoudspeaker(c) &&
       itemAt(c.ports, 0).flow !== 'out' &&
       (job.place === 'desk-mains' || !c.needs?.includes('mains')),
   );

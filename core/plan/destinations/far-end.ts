@@ -7,6 +7,7 @@ import {
   classIn,
   classOfPart,
   hearsFarEnd,
+  isLoudspeaker,
   type Joint,
   type PartClass,
   type PortId,
@@ -123,7 +124,7 @@ function headphonesAt(
   { catalogue, stock }: Means,
 ): readonly { readonly from: PortSpec; readonly end: End; readonly classId: ClassId; readonly port: PortId }[] {
   const listening = [...catalogue.parts.values()].filter(
-    (c) => c.kind === 'listening' && itemAt(c.ports, 0).flow !== 'out',
+    (c) => c.kind === 'listening' && !isLoudspeaker(c) && itemAt(c.ports, 0).flow !== 'out',
   );
   return endsFrom(mixer, [asOutput(hole.port)], between, { ...EARS, stock })
     .flatMap((end) =>
