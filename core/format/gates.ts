@@ -310,13 +310,13 @@ export const GATE_TEXTS = {
   },
   'heard.clips': {
     say: '{from} is so loud at {to} that it clips there.',
-    why: 'Turn the volume of the device down that plays {from}, or the send that leads there.',
+    why: 'At full volume of the device that plays {from}; the peaks pass full scale of what is sent or recorded.',
   },
   'heard.apart': '{to} has nothing of {from}, as you asked.',
   'heard.not-apart': '{to} has {from}, who must not be heard there.',
   'heard.echo-air': {
     say: '{who} hears their own voice {delay:ms} later, only {loss:db} down, from the {part} through the air.',
-    why: 'An open mic hears the loudspeaker. Headphones cure it; else lower, farther, behind a directional mic.[ {cancelled:n} dB less by the processing of the app.]',
+    why: 'An open mic hears the loudspeaker.[ {cancelled:n} dB less by the processing of the app.]',
   },
   'heard.howl': '{part} and {microphone} howl: what the mic hears comes back louder than it was.',
   'heard.near-howl': {
