@@ -32,7 +32,7 @@ export interface Step {
 
 /** What lies open, and how the app looks: kept per browser, not part of any file. */
 export interface Setting {
-  readonly key: 'job' | 'setup' | 'drawer' | 'theme' | 'form' | 'backup' | 'wish' | 'storage';
+  readonly key: 'job' | 'setup' | 'drawer' | 'theme' | 'form' | 'backup' | 'wish' | 'storage' | `ticks ${string}`;
   readonly value: string;
 }
 

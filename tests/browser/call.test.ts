@@ -1,7 +1,7 @@
 import { By, Key } from 'selenium-webdriver';
 import { afterEach, beforeAll, expect, test } from 'vitest';
 import { handsAt, LINE } from '../support/by-hand';
-import { type Walk, walkForTests } from '../support/walk';
+import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 const held = walkForTests();
 let walk: Walk;
@@ -26,9 +26,27 @@ test('the echo of a caller is seen, its knob found in the table and turned off; 
   await walk.sees(/Everybody hears whom they should/);
   await walk.press(/^Teo$/);
   await walk.sees(/In the ear of Teo/);
+  // A row is ticked once it is set at the mixer, until one of its knobs is turned again.
+  const tick = () => walk.find('input', /^Mirela: set at the mixer$/);
+  await (await tick()).click();
+  await walk.driver.navigate().refresh();
+  await walk.driver.wait(
+    async () => (await tick()).isSelected().catch(() => false),
+    PATIENCE_MS,
+    'the tick was not kept',
+  );
+  await walk.press(/^Aux 1, wanted up/);
+  await walk.slide(/^Aux 1$/, -19);
+  await walk.driver.wait(
+    async () => !(await (await tick()).isSelected()),
+    PATIENCE_MS,
+    'the tick stays though a knob was turned',
+  );
 });
 
 test('a voice that is to be kept from a caller is told while it is there, and the wish is kept', async () => {
+  await walk.open('call/?setup=glaze-callers');
+  await walk.press(/^Teo$/);
   await walk.press(/^Whom Teo is to hear$/);
   const wish = await walk.find('select', /^Oswin at Teo$/);
   await (await wish.findElement(By.css('option[value="not"]'))).click();

@@ -3,7 +3,7 @@ import { Check, X } from 'lucide-react';
 import { useState } from 'react';
 import type { ChannelRow, Hearings, Send, KnobTable as Table } from '@/core/call';
 import { isShut, type PartId, type Setup, turnKnob } from '@/core/model';
-import { classOf, nameIn } from '../components';
+import { classOf, nameIn, useLiking } from '../components';
 import { positionText, Slide } from '../setup';
 import { isWrong, namesOf } from './said';
 
@@ -15,14 +15,22 @@ interface Props {
   readonly onDone: () => void;
 }
 
+/** Rows that were set at the mixer, each with where its knobs stood. */
+type Ticks = Readonly<Record<string, number>>;
+const NO_TICKS: Ticks = {};
+
 /** The knobs of this very mixer: a row a channel, a column each listener who has a mix of their own. */
 export function KnobTable({ setup, hearings, table, onTurn, onDone }: Props) {
   const [chosen, setChosen] = useState<Send | null>(null);
+  const [ticks, setTicks] = useLiking<Ticks>(`ticks ${setup.id} ${table.part}`, NO_TICKS);
   const part = setup.parts.find((p) => p.id === table.part);
   if (!part) return null;
   const partClass = classOf(part);
   const knobOf = (send: Send) => partClass.knobs?.find((k) => k.id === send.knob);
   const at = (send: Send) => part.knobs?.[send.knob] ?? knobOf(send)?.start ?? 0;
+  // A tick is for the knobs as they stand: turned since, the row is to be set again.
+  const standOf = ({ fader, sends }: ChannelRow): number =>
+    [...(fader ? [fader] : []), ...sends.values()].reduce((h, s) => (h * 31 + Math.round(at(s) * 10) + 1000) % 1e9, 7);
   const turn = (send: Send, to: number) =>
     onTurn(`Turn ${knobOf(send)?.label} of ${nameIn(setup, part.id)}`, turnKnob(setup, part.id, send.knob, to));
   const listenersAt = (device: PartId) => hearings.listeners.filter((l) => l.part === device);
@@ -89,6 +97,9 @@ export function KnobTable({ setup, hearings, table, onTurn, onDone }: Props) {
           <thead>
             <tr className="text-sm">
               <th scope="col" className="font-normal text-soft">
+                set
+              </th>
+              <th scope="col" className="font-normal text-soft">
                 channel of
               </th>
               {table.columns.map((c) => (
@@ -110,6 +121,15 @@ export function KnobTable({ setup, hearings, table, onTurn, onDone }: Props) {
           <tbody>
             {table.rows.map((row) => (
               <tr key={row.from.join(' ')}>
+                <td>
+                  <input
+                    type="checkbox"
+                    className="size-6 accent-accent"
+                    aria-label={`${namesOf(hearings.voices, row.from)}: set at the mixer`}
+                    checked={ticks[row.from.join(' ')] === standOf(row)}
+                    onChange={(e) => setTicks({ ...ticks, [row.from.join(' ')]: e.target.checked ? standOf(row) : 0 })}
+                  />
+                </td>
                 <th scope="row" className="max-w-32 font-semibold leading-tight">
                   {namesOf(hearings.voices, row.from)}
                 </th>
