@@ -3,7 +3,7 @@ import { catalogue } from '@/catalogue';
 import { gate } from '@/tests/support/bench-setup';
 import { twoCallers } from '@/tests/support/calls';
 import { mustAssess } from '../assess';
-import { hostsOf, type Job, type Setup } from '../model';
+import { callersOf, hostsOf, type Job, oneMoreCaller, type Setup, withoutCaller } from '../model';
 import { busesOf, type Heard, knobTables, knobUses, whoHearsWhom } from '.';
 
 const EVERYBODY = ['v1', 'v2', 'caller 1', 'caller 2'];
@@ -111,4 +111,17 @@ test('each fader is found for whom it carries to whom, wherever it stands; each 
   const outputs = (id: string) => busesOf(catalogue.parts.get(id)!).map((b) => b.outputs);
   expect(outputs('mixer-4-usb')).toEqual([['aux'], ['effects']]);
   expect(outputs('mixer-small')).toEqual([]);
+});
+
+test('a caller who comes or goes leaves what was said of the others with them', () => {
+  const apart: Job['apart'] = [
+    { from: 'v1', to: 'caller 2', may: 'not' },
+    { from: 'v2', to: 'caller 3', may: 'not' },
+  ];
+  const { job } = twoCallers({}, { callers: ['Runa', 'Isa'], apart });
+  const toOf = (j: Job | null) => j?.apart?.map((a) => a.to);
+  expect(toOf(oneMoreCaller(job, catalogue, 0))).toEqual(['caller 2', 'caller 4']);
+  const [runa, isa] = callersOf(job, catalogue);
+  expect(toOf(withoutCaller(job, catalogue, runa!))).toEqual(['caller 1', 'caller 2']);
+  expect(toOf(withoutCaller(job, catalogue, isa!))).toEqual(['caller 2']);
 });

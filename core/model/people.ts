@@ -51,18 +51,41 @@ export const callerCalled = (job: Job, catalogue: Catalogue, { id, destination }
     namesAt(job, catalogue, destination).map((c) => (c.id === id ? name : c.name)),
   );
 
+/** What is said of who hears whom, with callers numbered anew; what was said of one who is gone goes. */
+function renumbered(job: Job, numberOf: (n: number) => number | null): Job {
+  const { apart, ...rest } = job;
+  if (!apart) return job;
+  const now = (id: string): string | null => {
+    const told = /^caller (\d+)$/.exec(id)?.[1];
+    if (told === undefined) return id;
+    const n = numberOf(Number(told));
+    return n === null ? null : `caller ${n}`;
+  };
+  const next = apart.flatMap((a) => {
+    const [from, to] = [now(a.from), now(a.to)];
+    return from === null || to === null ? [] : [{ ...a, from, to }];
+  });
+  return next.length > 0 ? { ...rest, apart: next } : rest;
+}
+
+const numberIn = (all: readonly Caller[], id: string | undefined): number => all.findIndex((c) => c.id === id) + 1;
+
 /** One more at the same end of a call; null where there are as many as can be. */
 export function oneMoreCaller(job: Job, catalogue: Catalogue, destination: number): Job | null {
   const names = namesAt(job, catalogue, destination).map((c) => c.name);
-  return names.length >= MOST_CALLERS ? null : withNames(job, destination, [...names, `Guest ${names.length + 1}`]);
+  if (names.length >= MOST_CALLERS) return null;
+  const last = numberIn(callersOf(job, catalogue), namesAt(job, catalogue, destination).at(-1)?.id);
+  const told = renumbered(job, (n) => (n > last ? n + 1 : n));
+  return withNames(told, destination, [...names, `Guest ${names.length + 1}`]);
 }
 
 /** One fewer there; null for the last one, who goes with the device that calls. */
 export function withoutCaller(job: Job, catalogue: Catalogue, { id, destination }: Caller): Job | null {
   const left = namesAt(job, catalogue, destination).filter((c) => c.id !== id);
   if (left.length === 0) return null;
+  const gone = numberIn(callersOf(job, catalogue), id);
   return withNames(
-    job,
+    renumbered(job, (n) => (n === gone ? null : n > gone ? n - 1 : n)),
     destination,
     left.map((c) => c.name),
   );
