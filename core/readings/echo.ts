@@ -50,8 +50,8 @@ export const heardFrom = ({ lossDb, cancelledDb }: Pick<EchoReading, 'lossDb' | 
 
 /**
  * Loss of each path from what plays the caller back into what is sent to it: headphone current in a ground that the
- * microphone shares, a mixer's bus that carries its return into the send, loudspeakers that an open microphone hears. The device's volume is taken as
- * turned down to a usual loudness at the loudest ear.
+ * microphone shares, a mixer's bus that carries its return into the send, loudspeakers that an open microphone hears. The
+ * device's volume is taken as turned down to a usual loudness at the loudest ear.
  * @returns the recorded channels in which anything at all comes back.
  */
 export function readEcho(

@@ -25,6 +25,8 @@ export interface SheetPlan {
   readonly height: number;
   readonly parts: ReadonlyMap<PartId, Box>;
   readonly joints: ReadonlyMap<JointId, Box>;
+  /** The part at the left of each connection. */
+  readonly lefts: ReadonlyMap<JointId, PartId>;
   readonly stretches: readonly Stretch[];
 }
 
@@ -124,6 +126,7 @@ export function planSheet({ parts, ways, jointSize }: SheetParts, room: number):
     height: Math.ceil(height),
     parts: named<PartId>('part '),
     joints: named<JointId>('joint '),
+    lefts: new Map(ways.map((w) => [w.joint, turned.has(w.joint) ? w.to : w.from])),
     stretches,
   };
 }

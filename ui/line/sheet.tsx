@@ -137,7 +137,7 @@ export function Sheet({ setup, report, plan, lit, focus, onFocus, joining, scrol
         </svg>
         {leftToRight.map(({ id }) => {
           const box = parts.get(id);
-          const from = setup.joints.filter((j) => joints.has(j.id) && firstOf(plan, j.id) === id);
+          const from = setup.joints.filter((j) => plan.lefts.get(j.id) === id);
           if (!box) return null;
           return (
             <div key={id} className="contents">
@@ -192,16 +192,6 @@ const orderOf = (parts: SheetPlan['parts'], id: PartId): number => {
   const box = parts.get(id);
   return box ? Math.round(box.x / 40) * 10_000 + box.y : 0;
 };
-
-/** The part at the left of a connection. */
-function firstOf({ stretches, parts, joints }: SheetPlan, joint: JointId): PartId | null {
-  const box = joints.get(joint);
-  const first = stretches.find((s) => s.joint === joint && box && (s.points.at(-1)?.[0] ?? 0) <= box.x + 1);
-  const [x, y] = first?.points[0] ?? [0, 0];
-  for (const [id, p] of parts)
-    if (Math.abs(p.x + p.width - x) < 1 && y >= p.y - 1 && y <= p.y + p.height + 1) return id;
-  return null;
-}
 
 /** Which way it goes, where that is not told by from left to right. */
 function Arrow({ stretch: { points, backwards, kind } }: { readonly stretch: SheetPlan['stretches'][number] }) {
