@@ -95,11 +95,13 @@ export const findKits = (wish: KitWish, drawer: Drawer | null, tell: (p: KitProg
   insteadOfEarlier(() => threads.plan.ask((t) => t.kits(wish, drawer, proxy(tell))));
 export {
   alignTake,
+  type Ear,
   type EditedClip,
   editClip,
   type LinedUp,
   lineUpTakes,
   type Measured,
+  makeEar,
   makeRecording,
   measureSound,
   measureTake,

@@ -1,6 +1,7 @@
 import { transfer } from 'comlink';
 import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
+import type { Hearings } from '@/core/call';
 import {
   aligned,
   type Clip,
@@ -14,7 +15,7 @@ import {
   truePeakOf,
 } from '@/core/edit';
 import type { Setup } from '@/core/model';
-import { recordingOf, VOICE_RATE_HZ } from '@/core/render';
+import { type EarSound, earOf, recordingOf, VOICE_RATE_HZ } from '@/core/render';
 import { analyse, type TakeReport } from '@/core/take';
 import {
   bytesOfBlob,
@@ -34,6 +35,11 @@ export type Measured =
   | { readonly ok: true; readonly report: TakeReport }
   /** `other`: nothing that can be read as a stream here, but perhaps something that the browser can decode whole. */
   | { readonly ok: false; readonly problem: string; readonly other: boolean };
+
+/** What comes to one ear, as a file. */
+export interface Ear extends Pick<EarSound, 'turns'> {
+  readonly file: Blob;
+}
 
 /** A clip with what was done to it, and what it measures now. */
 export interface EditedClip extends Clip {
@@ -135,6 +141,11 @@ export const takeEndpoint = {
   /** The recording that a setup would make, as a WAV. */
   record(report: Report, setup: Setup, seconds: number): Blob {
     return new Blob([writeWav(VOICE_RATE_HZ, recordingOf(report, setup, seconds))], { type: 'audio/wav' });
+  },
+  /** What one listener of a call hears, as a WAV, and who speaks when. */
+  ear(hearings: Hearings, listener: string, secondsEach: number): Ear {
+    const { samples, turns } = earOf(hearings, listener, secondsEach);
+    return { file: new Blob([writeWav(VOICE_RATE_HZ, [samples])], { type: 'audio/wav' }), turns };
   },
   edit(clip: Clip, edits: readonly Edit[]): EditedClip {
     const { rateHz, channels } = edited(clip, edits);

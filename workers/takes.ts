@@ -1,16 +1,17 @@
 import { proxy, transfer } from 'comlink';
 import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
+import type { Hearings } from '@/core/call';
 import type { Clip, Edit, LineUp } from '@/core/edit';
 import type { Setup } from '@/core/model';
 import type { TakeReport } from '@/core/take';
 import { writeWav } from '@/core/wav';
-import type { EditedClip, LinedUp, Measured, TakeEndpoint, Whole } from './take-endpoint';
+import type { Ear, EditedClip, LinedUp, Measured, TakeEndpoint, Whole } from './take-endpoint';
 import { threadOf, unlessStopped } from './thread';
 import { tooLong } from './too-long';
 import { type News, untilOver } from './until-over';
 
-export type { EditedClip, LinedUp, Measured, Whole } from './take-endpoint';
+export type { Ear, EditedClip, LinedUp, Measured, Whole } from './take-endpoint';
 
 /** One take is measured after the other: a long one has the thread to itself. */
 const thread = threadOf<TakeEndpoint>(
@@ -83,6 +84,9 @@ export async function measureSound(rateHz: number, channels: readonly Float32Arr
 /** The recording that a setup would make. */
 export const makeRecording = (report: Report, setup: Setup, seconds: number): Promise<Blob> =>
   thread.ask((t) => t.record(report, setup, seconds));
+
+export const makeEar = (hearings: Hearings, listener: string, secondsEach: number): Promise<Ear> =>
+  thread.ask((t) => t.ear(hearings, listener, secondsEach));
 
 export const editClip = (clip: Clip, edits: readonly Edit[]): Promise<EditedClip> =>
   thread.ask((t) => t.edit(clip, edits));

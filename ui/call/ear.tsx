@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import type { Heard, Hearings, Listener } from '@/core/call';
 import { figure } from '@/core/format';
 import { useWidth } from '../components';
+import { Listen } from './listen';
 import { atListener, IS_WORDS, isWrong } from './said';
 
 const FLOOR_DB = 60;
@@ -143,9 +144,15 @@ export function Ear({ hearings, listener }: { readonly hearings: Hearings; reado
           an echo must stay under this (ITU-T G.131)
         </p>
       )}
+      {own.some((h) => h.levelDb !== null) && (
+        <Listen key={`${listener.id} ${keyOf(own)}`} hearings={hearings} listener={listener} />
+      )}
     </section>
   );
 }
+
+/** Another sound for other levels. */
+const keyOf = (own: readonly Heard[]): string => own.map((h) => `${h.from} ${h.levelDb} ${h.delayMs}`).join();
 
 const textOf = (h: Heard, name: string): string =>
   `${name} ${h.levelDb === null ? 'not heard' : `${Math.round(h.underDb ?? 0)} dB under the loudest`}${isWrong(h) ? `, ${IS_WORDS[h.is]}` : ''}`;
