@@ -45,7 +45,9 @@ export function sayWrongPiece(setup: Setup, catalogue: Catalogue, change: Change
   if (change.do === 'insert' && finding.joint === change.joint)
     return `${measured} Something like ${withArticle(classIn(catalogue, change.part.class).name)} is missing there.`;
   if (change.do === 'attach' && measured.startsWith('Nothing ')) return measured;
-  return `${fault(setup, catalogue, change, [])}: ${inside(measured)}`;
+  const words = fault(setup, catalogue, change, []);
+  if (change.do === 'replace' && measured.startsWith(partName(setup, catalogue, change.part))) return measured;
+  return `${words}: ${inside(measured)}`;
 }
 
 /** A sentence within another; names given by people keep their capitals. */
@@ -74,6 +76,9 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       return causeText('bridge', { one, other, ...at(change.joint) });
     }
     case 'move': {
+      // Into a port that gives more: the one it is in is not wrong for it.
+      const measured = explained.some((f) => f.gate === 'powered') ? measuredOf(explained) : null;
+      if (measured) return measured;
       const joint = jointIn(setup, change.joint);
       const [from, far] = change.side === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
       const to = from.part === change.to.part ? portName(setup, catalogue, change.to) : hole(change.to);

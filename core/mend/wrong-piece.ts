@@ -1,6 +1,16 @@
 import { itemAt } from '../algorithms';
 import { assess } from '../assess';
-import { type Cause, effectOf, type Failing, keyOf, rankOf, sayWrongPiece, type Try, unexplained } from '../cause';
+import {
+  type Cause,
+  effectOf,
+  type Failing,
+  keyOf,
+  rankOf,
+  sayCause,
+  sayWrongPiece,
+  type Try,
+  unexplained,
+} from '../cause';
 import { apply, type Change, touched } from '../change';
 import type { PartId, Setup } from '../model';
 import { type Bench, isOwn, type Mend } from './mend';
@@ -27,17 +37,26 @@ export function wrongPieces(
   const told: Cause[] = [];
   let now = setup;
   let untold = left;
+  const done = new Set<string>();
   let blamed: { readonly change: Change; readonly at: Setup } | null = null;
   for (const change of whole.changes) {
     if (fetches(change)) blamed ??= { change, at: now };
+    const was = now;
     const next = apply(now, catalogue, change);
     const after = next && assess(next, catalogue);
     if (!next || !after?.ok) break;
     now = next;
     const { resolved } = effectOf(before, after.value);
     const faults = untold.filter((f) => resolved.has(keyOf(f)));
-    if (!blamed || faults.length === 0) continue;
-    told.push(...causeOf(bench, blamed.at, blamed.change, faults));
+    const does = [...resolved].some((k) => !done.has(k));
+    for (const k of resolved) done.add(k);
+    // A piece that mends what is told already is not to blame for what comes after it.
+    if (faults.length === 0 && does) blamed = null;
+    if (faults.length === 0) continue;
+    // Beside another cause what was measured is told too: nothing that fails is left without a word.
+    const others = causes.length + told.length > 0;
+    if (blamed) told.push(...causeOf(bench, blamed.at, blamed.change, faults, others));
+    else if (others && !fetches(change)) told.push(actOf(bench, was, change, faults));
     untold = untold.filter((f) => !faults.includes(f));
     blamed = null;
   }
@@ -54,8 +73,9 @@ function causeOf(
   now: Setup,
   change: Change,
   faults: readonly Failing[],
+  isFurther = false,
 ): readonly Cause[] {
-  if (!faults.some(isAsked) && change.do !== 'attach') return [];
+  if (!isFurther && !faults.some(isAsked) && change.do !== 'attach') return [];
   // What one came with is not called wrong: what was measured stands for itself.
   if (change.do === 'replace' && isOwn(now, catalogue, change.part)) return [];
   const { parts, joints } = touched(now, change);
@@ -76,6 +96,20 @@ function causeOf(
       ...(joint === undefined ? {} : { joint }),
     },
   ];
+}
+
+/** An act at hand that mends what is left beside another piece. */
+function actOf({ setup, catalogue }: Bench, now: Setup, change: Change, faults: readonly Failing[]): Cause {
+  const { parts, joints } = touched(now, change);
+  const part = parts.find((id) => setup.parts.some((p) => p.id === id));
+  const joint = joints.find((id) => setup.joints.some((j) => j.id === id));
+  return {
+    faults: faults.map(({ gate, topic }) => ({ gate, topic })),
+    changes: [change],
+    sentence: sayCause(now, catalogue, [change], faults),
+    ...(part === undefined ? {} : { part }),
+    ...(joint === undefined ? {} : { joint }),
+  };
 }
 
 const fetches = (c: Change): boolean => c.do === 'insert' || c.do === 'replace' || c.do === 'attach';

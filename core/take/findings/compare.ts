@@ -28,6 +28,8 @@ const NOTHING_DBFS = -60;
 const LEVEL_DB = 8;
 /** Further off, it is hardly the microphone that was meant. */
 const OTHER_MICROPHONE_DB = 20;
+/** So much less voice over noise, too; est. */
+const OTHER_NOISE_DB = 10;
 const NOISE_DB = 6;
 /** Hum was computed to an order of magnitude; more than this under the voice nobody hears it. */
 const HUM_DB = 14;
@@ -197,7 +199,8 @@ function noiseOf({ measured, computed, channel, nameOf }: Pair): Beside | null {
     measured: measured.snrDbA === null ? 'no gap to measure in' : over(measured.snrDbA),
     agrees,
     says,
-    gates: ['clean'],
+    // So much more noise is a room heard from afar as likely as a noisy part: another microphone.
+    gates: less !== null && less < -OTHER_NOISE_DB ? ['seen', 'clean'] : ['clean'],
     part: worst?.part ?? computed.part,
   };
 }
