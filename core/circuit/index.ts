@@ -12,3 +12,4 @@ export {
 } from './netlist';
 export { type Circuit, prepare, type Solution, type Solvable, type Transfer } from './solver';
 export { type Deck, type DeckAnalyses, writeSpice } from './spice';
+export { BOLTZMANN, NOISE_BANDWIDTH_HZ, ownNoisePower, ROOM_KELVIN, thermalVolt } from './thermal';

@@ -1,4 +1,4 @@
-import type { Element, NodeName } from '../circuit';
+import { type Element, type NodeName, ownNoisePower } from '../circuit';
 import { type ElementSpec, isShut, knobAt, type PartId, type PortId, quantity, RATED_SPL } from '../model';
 import {
   type Capsule,
@@ -211,10 +211,8 @@ function addElement(
       // An amplifier's noise figure is measured with its own resistors in place.
       out.silent.push(`${name}.in`, `${name}.out`);
       const stage = { inP, inN, drive: `${name}.gain`, driveNode, gainDb };
-      const einDbu =
-        spec.outputNoiseDbu === undefined
-          ? q(spec.einDbu)
-          : powerSumDb(q(spec.einDbu), q(spec.outputNoiseDbu) - gainDb);
+      const ownDbu = ownNoiseDbu(q(spec.einDbu));
+      const einDbu = spec.outputNoiseDbu === undefined ? ownDbu : powerSumDb(ownDbu, q(spec.outputNoiseDbu) - gainDb);
       out.stages.push({ ...placed(spec.id, p, n), ...stage, clipDbu: q(spec.clipDbu), einDbu, needs });
       return;
     }
@@ -319,6 +317,10 @@ function disturb(
   );
   out.disturbances.push({ part, what, source, farad });
 }
+
+/** Of a noise figure in dBu, what the amplifier adds by itself, in dBu. */
+const ownNoiseDbu = (einDbu: number): number =>
+  10 * Math.log10(ownNoisePower(Math.sqrt(0.6) * 10 ** (einDbu / 20)) / 0.6);
 
 const powerSumDb = (a: number, b: number): number => 10 * Math.log10(10 ** (a / 10) + 10 ** (b / 10));
 

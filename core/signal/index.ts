@@ -5,9 +5,7 @@ export {
   type NoiseShare,
   noiseAcross,
   noiseAt,
-  ROOM_KELVIN,
   roughNoiseVolt,
-  thermalVolt,
   transfersTo,
 } from './noise';
 export { isAlive, type OperatingPoint, operatingPoint, touchNodes } from './operating';

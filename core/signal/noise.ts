@@ -1,5 +1,14 @@
 import { memoOfTwo } from '../algorithms';
-import { type Circuit, type Element, magnitude, type Transfer } from '../circuit';
+import {
+  BOLTZMANN,
+  type Circuit,
+  type Element,
+  magnitude,
+  NOISE_BANDWIDTH_HZ,
+  ownNoisePower,
+  ROOM_KELVIN,
+  type Transfer,
+} from '../circuit';
 import type { Compiled, InputChannel } from '../compile';
 import type { PartId } from '../model';
 import { pascal, voltOf } from './level';
@@ -7,16 +16,6 @@ import { eachOnce, type Responses } from './response';
 import { aWeightingDb, bandwidthHz, THIRD_OCTAVES_HZ } from './spectrum';
 
 type Resistor = Extract<Element, { kind: 'resistor' }>;
-
-const BOLTZMANN = 1.380649e-23;
-/** 20 C. */
-export const ROOM_KELVIN = 293.15;
-/** The bandwidth amplifier noise figures are given for. */
-const NOISE_BANDWIDTH_HZ = 20_000;
-
-/** RMS volts of thermal noise, sqrt(4 k T R B): 150 ohm in 20 kHz at 20 C are -130.9 dBu. */
-export const thermalVolt = (ohm: number, bandHz: number): number =>
-  Math.sqrt(4 * BOLTZMANN * ROOM_KELVIN * ohm * bandHz);
 
 /** One contributor to the noise of a channel, in volts there. */
 export interface NoiseShare {
@@ -97,7 +96,7 @@ export function noiseAt(
   input: InputChannel,
   transfers: readonly Transfer[],
 ): Noise {
-  const converter = voltOf(input.einDbu) ** 2 / NOISE_BANDWIDTH_HZ;
+  const converter = ownNoisePower(voltOf(input.einDbu)) / NOISE_BANDWIDTH_HZ;
   const own: Generator = { part: input.part, what: 'converter', density: () => converter };
   return noiseAcross(compiled, circuit, responses, transfers, [own]);
 }

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { itemAt } from '../algorithms';
+import { thermalVolt } from '../circuit';
 import { dbu, pascal, peakDbu, splAt, voltOf } from './level';
-import { thermalVolt } from './noise';
 import { aWeightingDb, bandwidthHz, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
 
 describe('levels', () => {
