@@ -1,11 +1,11 @@
 import { itemAt } from '../algorithms';
 import type { Compiled } from '../compile';
-import { dbText, figure, type GateMessage, gateMessage, hertzText } from '../format';
+import { dbText, figure, type GateMessage, gateMessage, hertzText, signed } from '../format';
 import type { Loop } from '../interference';
 import type { PartId } from '../model';
-import type { Arrival, ChannelReading, LineReading, Readings } from '../readings';
+import { type Arrival, type ChannelReading, type LineReading, ownTakeOf, type Readings } from '../readings';
 import { jointNumber, nameOf } from './say';
-import { type Finding, finding, type Gate, unknown, type Verdict, verdict } from './verdict';
+import { type Finding, finding, type Gate, stated, unknown, type Verdict, verdict } from './verdict';
 import { notInUse } from './wired';
 
 /** Under this the hiss is heard between words, dB(A); est. */
@@ -37,6 +37,7 @@ function judgeAll(readings: Readings): Verdict {
     ...heard.map((c) => noise(readings, c)),
     ...heard.flatMap((c) => hum(readings, c) ?? []),
     ...lines.flatMap((l) => room(readings, l) ?? []),
+    ...(ownMicrophone(readings, heard) ?? []),
     ...heard.flatMap((c) => c.arrivals.flatMap((a) => (a.leaks ? [] : narrow(readings, c, a)))),
   ]);
 }
@@ -154,6 +155,34 @@ function room({ compiled }: Readings, line: LineReading): Finding | null {
     },
   );
 }
+
+/** How much better than the device's own microphone, told for the voice with least over its noise; it decides nothing. */
+function ownMicrophone({ compiled, lines }: Readings, heard: readonly ChannelReading[]): Finding[] | null {
+  const worst = [...heard].sort((a, b) => a.snrDb - b.snrDb)[0];
+  const source = worst?.arrivals.find((a) => !a.leaks)?.source;
+  const spoken = compiled.setup.job.sources.find((s) => s.id === source && s.from === undefined);
+  const own = worst && spoken ? ownTakeOf(compiled, spoken.splAt1m) : null;
+  if (!own) return null;
+  const better = worst!.snrDb - own.snrDb;
+  const direct = lines.find((l) => l.source === source)?.room?.directDb;
+  const room = own.directDb === null || direct === undefined ? null : direct - own.directDb;
+  const { distanceM: distance } = own;
+  return [
+    stated(
+      'pass',
+      { topic: 'own mic', brief: `${signed(better)} dB on its own mic`, part: compiled.device.part.id, lane: 'signal' },
+      better >= NO_BETTER_DB
+        ? gateMessage('clean.own-mic', { distance, better, room: tells(room) ? room : null })
+        : tells(room)
+          ? gateMessage('clean.own-mic-room', { distance, room })
+          : gateMessage('clean.own-mic-as-good', { distance, snr: own.snrDb }),
+    ),
+  ];
+}
+
+/** Less than this nobody hears; common practice. */
+const NO_BETTER_DB = 3;
+const tells = (db: number | null): db is number => db !== null && db >= NO_BETTER_DB;
 
 /** A narrow line: which end is missing, and how far it is from a telephone's. */
 function narrow(readings: Readings, { input }: ChannelReading, { curve, source }: Arrival): Finding[] {

@@ -15,6 +15,7 @@ export {
 export { LOST_DB } from './kept';
 export { feedsAny, type LedgerEntry } from './ledger';
 export { type Path, pathBetween } from './line';
+export { OWN_MICROPHONE, type OwnTake, ownTakeOf } from './own-microphone';
 export { type Probe, probeJoint } from './probe';
 export { type LineReading, type Readings, read, sensed } from './readings';
 export type { StageReading } from './stages';

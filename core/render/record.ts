@@ -1,6 +1,7 @@
 import type { Report } from '../assess';
 import { gainsBetween, shaped } from '../filter';
 import type { Setup } from '../model';
+import { OWN_MICROPHONE } from '../readings';
 import { aWeightingDb, criticalDistanceM, splAt, THIRD_OCTAVES_HZ, VOICE_CREST_DB, voltOf } from '../signal';
 import { chance, normal } from './chance';
 import { reverberation } from './reverb';
@@ -8,8 +9,6 @@ import { VOICE_RATE_HZ, voice } from './voice';
 
 /** A sine's peak over its mean: levels are computed as those of a sine. */
 const SINE_DB = 10 * Math.log10(2);
-/** The microphone of a device: its full scale, and its own noise as sound pressure; common practice. */
-const BUILT_IN = { fullScaleSpl: 120, noiseDba: 30 } as const;
 /** A room of which nothing is told; est. */
 const ROOM = { volumeM3: 60, reverbS: 0.5, noiseDba: 35 } as const;
 const MAINS_HZ = 50;
@@ -116,7 +115,7 @@ function addHum(x: Float32Array, level: number, aWeighted: number): void {
 function ownMicrophone(setup: Setup, sounds: ReadonlyMap<string, Float32Array>, frames: number): Float32Array {
   const { sources, distanceM } = setup.job;
   const room = setup.job.room ?? ROOM;
-  const full = (spl: number) => 10 ** ((spl - BUILT_IN.fullScaleSpl - SINE_DB) / 20);
+  const full = (spl: number) => 10 ** ((spl - OWN_MICROPHONE.fullScaleSpl - SINE_DB) / 20);
   const x = new Float32Array(frames);
   const late = distanceM / criticalDistanceM(room.volumeM3, room.reverbS, 1);
   for (const s of sources) {
@@ -126,7 +125,7 @@ function ownMicrophone(setup: Setup, sounds: ReadonlyMap<string, Float32Array>, 
     const level = full(splAt(s.splAt1m, distanceM));
     for (let i = 0; i < frames; i++) x[i] += level * (sound[i] + late * around[i]);
   }
-  const noise = 10 * Math.log10(10 ** (room.noiseDba / 10) + 10 ** (BUILT_IN.noiseDba / 10));
+  const noise = 10 * Math.log10(10 ** (room.noiseDba / 10) + 10 ** (OWN_MICROPHONE.noiseDba / 10));
   addNoise(x, full(noise), 100);
   return x.map((v) => Math.max(-1, Math.min(1 - 2 ** -23, v)));
 }

@@ -1,0 +1,38 @@
+import { itemAt } from '../algorithms';
+import type { Compiled } from '../compile';
+import { aWeightingDb, criticalDistanceM, directOverRoomDb, SPEECH_SHARES, splAt, THIRD_OCTAVES_HZ } from '../signal';
+
+/** The microphone that a device has itself: its full scale, and its own noise as sound pressure; common practice. */
+export const OWN_MICROPHONE = { fullScaleSpl: 120, noiseDba: 30 } as const;
+
+/** What the device's own microphone would make of a voice from where the device is. */
+export interface OwnTake {
+  readonly distanceM: number;
+  /** The voice over the microphone's noise and that of the room, A-weighted. */
+  readonly snrDb: number;
+  /** The voice over what the room adds to it; null where the room is not told. */
+  readonly directDb: number | null;
+}
+
+/** What of speech is left by A-weighting, decibels: about -4, for most of it is low. */
+const SPEECH_A_DB =
+  10 *
+  Math.log10(SPEECH_SHARES.reduce((sum, s, i) => sum + s * 10 ** (aWeightingDb(itemAt(THIRD_OCTAVES_HZ, i)) / 10), 0));
+
+const powerSumDb = (a: number, b: number): number => 10 * Math.log10(10 ** (a / 10) + 10 ** (b / 10));
+
+/**
+ * What a device's own microphone would record of a voice; it hears all round.
+ * @param splAt1m of the voice, dB SPL.
+ * @returns null where the device has none
+ */
+export function ownTakeOf({ device, setup }: Compiled, splAt1m: number): OwnTake | null {
+  if (!device.partClass.inputs?.some((i) => i.identity === 'built-in')) return null;
+  const { distanceM, room } = setup.job;
+  const noise = room ? powerSumDb(room.noiseDba, OWN_MICROPHONE.noiseDba) : OWN_MICROPHONE.noiseDba;
+  return {
+    distanceM,
+    snrDb: splAt(splAt1m, distanceM) + SPEECH_A_DB - noise,
+    directDb: room ? directOverRoomDb(distanceM, criticalDistanceM(room.volumeM3, room.reverbS, 1)) : null,
+  };
+}
