@@ -1,6 +1,6 @@
 import { catalogue } from '@/catalogue';
 import { capital, figure, moneyText } from '@/core/format';
-import { classIn, type Drawer, type Job, notKnownIn } from '@/core/model';
+import { classIn, type Drawer, type Job, notKnownIn, ownLength } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
 
@@ -31,12 +31,19 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
     return works ? PASSED : FAILED;
   }
   const lines = [`${job.name}: ${tried} chains assessed.`, ''];
-  const strange = notKnownIn(job);
+  const strange = notKnownIn(job, catalogue);
   if (strange) lines.push(strange, '');
   else if (answers.length === 0)
-    lines.push('No chain of the classes known leads from a microphone to this device within the budget.', '');
+    lines.push(
+      `No chain of the classes known leads from ${job.sources.every((s) => s.from !== undefined) ? 'there' : 'a microphone'} to this device${job.budget === null ? '' : ' within the budget'}.`,
+      '',
+    );
   answers.forEach((a, i) => {
-    const chain = a.setup.parts.map((p) => p.name ?? classIn(catalogue, p.class).name).join(' | ');
+    const chain = a.setup.parts
+      .map((p) =>
+        [p.name ?? classIn(catalogue, p.class).name, ownLength(p, classIn(catalogue, p.class)) ?? []].flat().join(', '),
+      )
+      .join(' | ');
     lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
     lines.push(
       `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${capital(a.weakest.gate)} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,

@@ -22,8 +22,8 @@ import {
   classCounts,
   interleave,
   type Link,
+  lengthened,
   newDeferral,
-  reaches,
   searchChains,
 } from './search';
 import { costOf, ratesOf, stockOf } from './stock';
@@ -128,8 +128,8 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   const tried = (asFound: Chain): PlanProgress | null => {
     const chain = ways.asKnown(asFound);
     const built = buildSetup(chain, job, planning, `${job.id}-${routes.length + 1}`.slice(0, 64));
-    const setup = knobs.asKnown(built);
-    if (!reaches(setup, catalogue)) return null;
+    const setup = lengthened(knobs.asKnown(built), stock, catalogue);
+    if (!setup) return null;
     assessed += 1;
     if (chain.poor) poor += 1;
     const led = withEars(ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), planning)));

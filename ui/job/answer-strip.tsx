@@ -2,9 +2,9 @@
 import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
 import { figure, signed } from '@/core/format';
-import { type ClassId, classIn } from '@/core/model';
+import { type ClassId, classIn, ownLength } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { gateTitle, lower, partName, StatusMark, useMoney } from '../components';
+import { classOf, gateTitle, lower, partName, StatusMark, useMoney } from '../components';
 import { letterOf } from './letter';
 
 interface Props {
@@ -52,6 +52,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
                 className={`wrap-anywhere rounded-md border px-2 py-0.5 ${missing.has(p.id) ? 'border-caution border-dashed bg-caution-wash' : 'border-rule'}`}
               >
                 {partName(p)}
+                {ownLength(p, classOf(p)) && <b className="ml-1">{ownLength(p, classOf(p))}</b>}
                 {missing.has(p.id) && <span className="sr-only"> (to buy)</span>}
                 {servesOf && missing.has(p.id) && <Serves jobs={servesOf(p.class)} />}
               </span>

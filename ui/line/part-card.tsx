@@ -1,6 +1,6 @@
 'use client';
 import type { CSSProperties } from 'react';
-import { type Part, type PartClass, type PartId, partIn, type Setup } from '@/core/model';
+import { ownLength, type Part, type PartClass, type PartId, partIn, type Setup } from '@/core/model';
 import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../components';
 import { knobsText } from '../setup';
 import type { Focus } from './focus';
@@ -70,8 +70,8 @@ export function PartCard({ setup, id, box, blamed, chosen, onFocus, joining }: P
 
 /** A length of one's own is worth telling; the usual one is not. */
 function lengthText(part: Part, partClass: PartClass): string {
-  const own = part.values?.['lengthM'];
-  return own === undefined || own === partClass.values['lengthM']?.value ? '' : ` ${own} m`;
+  const own = ownLength(part, partClass);
+  return own === null ? '' : ` ${own}`;
 }
 
 /** The app, at the foot of its device. */

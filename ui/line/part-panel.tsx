@@ -1,8 +1,8 @@
 'use client';
 import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
-import { type Drawer, hasFigure, type Part, quantity, type Setup, turnKnob } from '@/core/model';
-import { classOf, Figures, partName, useSwaps } from '../components';
+import { type Drawer, hasFigure, lengthsSold, ofLength, type Part, quantity, type Setup, turnKnob } from '@/core/model';
+import { classOf, Figures, partName, useMoney, useSwaps } from '../components';
 import { Knob, Slide } from '../setup';
 import { AtMic } from './at-mic';
 import { PartActs } from './part-acts';
@@ -47,6 +47,7 @@ const withValue = (setup: Setup, { id }: Part, name: 'lengthM' | 'micDistanceM',
 /** One part of the line: its knobs, where it stands, what else would fit, its figures. */
 export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, onChange }: Props) {
   const partClass = classOf(part);
+  const money = useMoney();
   const swaps = useSwaps(kept, part.id, drawer);
   const knobs = partClass.knobs ?? [];
   const onMains = partClass.circuit.some((e) => e.is === 'earth' || e.is === 'leak');
@@ -56,6 +57,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
       ...setup,
       placements: setup.placements.map((p) => (p.part === part.id && p.source === source ? { ...p, distanceM } : p)),
     });
+  const sold = lengthsSold(partClass);
   return (
     <section aria-label={partName(part)} className="rounded-xl border border-accent bg-card p-4">
       <h2 className="font-bold text-lg leading-tight">{partName(part)}</h2>
@@ -85,6 +87,28 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
             onTurn={(to) => onTurn(`Length of ${partName(part)}`, withValue(setup, part, 'lengthM', to))}
             onDone={onDone}
           />
+        )}
+        {sold.length > 0 && (
+          <div className="flex flex-wrap items-center gap-1.5">
+            <span className="text-soft text-sm">Sold in</span>
+            {sold.map((l) => (
+              <button
+                key={l.lengthM}
+                type="button"
+                aria-pressed={l.lengthM === quantity(part, partClass, 'lengthM')}
+                aria-label={`${figure(l.lengthM, 2)} m, about ${money(l.price)}`}
+                className="min-h-10 rounded-lg border border-soft px-2.5 aria-pressed:border-accent aria-pressed:bg-accent-wash aria-pressed:font-bold"
+                onClick={() =>
+                  onChange(`Length of ${partName(part)}`, {
+                    ...setup,
+                    parts: setup.parts.map((p) => (p.id === part.id ? ofLength(p, partClass, l.lengthM) : p)),
+                  })
+                }
+              >
+                {figure(l.lengthM, 2)} m <span className="text-soft text-sm">{money(l.price)}</span>
+              </button>
+            ))}
+          </div>
         )}
         {hasFigure(partClass, 'micDistanceM') && (
           <Slide

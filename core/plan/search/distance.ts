@@ -8,22 +8,34 @@ export function placedM(catalogue: Catalogue, classId: string): number | null {
 }
 
 /** Does a setup span the job's distance from each source to the device? Radio does; leads and arms along the way add up. */
-export function reaches(setup: Setup, catalogue: Catalogue): boolean {
+export const reaches = (setup: Setup, catalogue: Catalogue): boolean => shortOf(setup, catalogue).length === 0;
+
+/** A source from which cables do not reach. */
+interface Short {
+  /** By so many metres. */
+  readonly byM: number;
+  /** The parts from it to the device. */
+  readonly parts: readonly string[];
+}
+
+/** The sources from which a setup's cables are too short. */
+export function shortOf(setup: Setup, catalogue: Catalogue): readonly Short[] {
   const { distanceM } = setup.job;
   const partOf = new Map(setup.parts.map((p) => [p.id, p]));
   const device = setup.parts.find((p) => p.class === setup.job.device)!.id;
-  return setup.placements.every((placement) => {
+  return setup.placements.flatMap((placement): readonly Short[] => {
     const part = partOf.get(placement.part)!;
     const byWire = classIn(catalogue, part.class).kind === 'source';
-    if (!byWire && placement.distanceM >= distanceM) return true;
+    if (!byWire && placement.distanceM >= distanceM) return [];
     let length = byWire ? 0 : placement.distanceM;
-    for (const id of partsTowards(setup, placement.part, device)) {
+    const parts = partsTowards(setup, placement.part, device);
+    for (const id of parts) {
       const p = partOf.get(id)!;
       const partClass = classIn(catalogue, p.class);
-      if (partClass.ports.some((port) => port.carries === 'radio')) return true;
+      if (partClass.ports.some((port) => port.carries === 'radio')) return [];
       if (hasFigure(partClass, 'lengthM')) length += quantity(p, partClass, 'lengthM');
     }
-    return length >= distanceM;
+    return length >= distanceM - 1e-9 ? [] : [{ byM: distanceM - length, parts }];
   });
 }
 

@@ -9,6 +9,7 @@ import {
   isCarried,
   isGiven,
   type Job,
+  longestM,
   type PartClass,
   type PortSpec,
   type Source,
@@ -228,7 +229,7 @@ function wayKey({ links, out, needs, microphones }: State, farM: number, catalog
     const c = classIn(catalogue, link.classId);
     const port = (id: string | null) => c.ports.find((p) => p.id === id);
     const [into, outOf] = [port(link.inPort), port(link.outPort)];
-    metres += c.values['lengthM']?.value ?? 0;
+    metres += longestM(c);
     if (into && outOf && !isJoining(link) && isStraightThrough(c, into, outOf)) continue;
     doing += `${link.inPort}>${link.classId}>${link.outPort}+${link.alsoIn.length}`;
     for (const g of link.secondaries) doing += ` ${g.port}`;

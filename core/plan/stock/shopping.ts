@@ -1,7 +1,15 @@
 import { csvFormatRows } from 'd3-dsv';
 import { connectorNamed, describeConnector } from '../../connectors';
 import { figure } from '../../format';
-import { type Catalogue, type ClassId, classIn, type Drawer, type PartClass, type PortSpec } from '../../model';
+import {
+  type Catalogue,
+  type ClassId,
+  classIn,
+  type Drawer,
+  lengthsSold,
+  type PartClass,
+  type PortSpec,
+} from '../../model';
 import { priceBand } from './prices';
 
 /** One thing to ask for at a counter. */
@@ -60,6 +68,8 @@ function orders(ends: readonly PortSpec[]): readonly string[] {
 }
 
 function lengths(c: PartClass): readonly string[] {
+  const sold = lengthsSold(c).map((l) => figure(l.lengthM, 1));
+  if (sold.length > 0) return [`${sold.slice(0, -1).join(', ')} or ${sold.at(-1)} m as needed`];
   const metres = c.kind === 'lead' ? c.values['lengthM']?.value : undefined;
   return metres === undefined ? [] : [`${figure(0.5 * metres, 1)} to ${figure(1.5 * metres, 1)} m`];
 }

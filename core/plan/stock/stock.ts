@@ -3,9 +3,12 @@ import {
   type ClassId,
   classIn,
   type Drawer,
+  dearerByLength,
   isGiven,
   newPart,
   type Part,
+  type PartClass,
+  quantity,
   type Setup,
 } from '../../model';
 import { priceOf } from './prices';
@@ -62,11 +65,18 @@ export function costOf(
     const n = used.get(part.class) ?? 0;
     used.set(part.class, n + 1);
     const take = stock.take(part.class, n);
-    cost += take.price;
-    if (!take.owned) toBuy.push(part);
+    const partClass = classIn(catalogue, part.class);
+    // A cable that one owns serves where it is long enough.
+    const isOwned = take.owned && lengthOf(take.part, partClass) >= lengthOf(part, partClass);
+    if (isOwned) continue;
+    if (take.owned) used.set(part.class, n);
+    cost += stock.take(part.class, Number.MAX_SAFE_INTEGER).price + dearerByLength(part, partClass);
+    toBuy.push(part);
   }
   return { cost, toBuy };
 }
+
+const lengthOf = (part: Part, c: PartClass): number => (c.sold ? quantity(part, c, 'lengthM') : 0);
 
 /** How many of each class a setup takes, without what is there anyway. */
 export function classNeeds(setup: Setup, catalogue: Catalogue): ReadonlyMap<string, number> {
