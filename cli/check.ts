@@ -101,7 +101,7 @@ function words(
   if (found.length > 1) lines.push('', ...found.slice(1).map((m) => `Or: ${m.label}.`));
   lines.push('');
   for (const { taken, compiled, app } of [readings, ...also]) {
-    const strange = notKnownIn({ ...compiled.setup.job, also: [] });
+    const strange = notKnownIn({ ...compiled.setup.job, also: [] }, compiled.catalogue);
     const from = strange ? 'not known' : taken ? `${taken.spec.label} (${nameOf(compiled, taken.part)})` : 'nothing';
     const which = also.length > 0 ? `On ${nameOf(compiled, compiled.device.part.id)} the ${app.name}` : 'The app';
     lines.push(`${which} records from: ${from}.`);

@@ -47,7 +47,7 @@ describe('symplex check', () => {
   test('tells the order of plugging, the question of the device answered in it', () => {
     const { out } = symplex(['check', 'demo/clay-call.setup.json']);
     expect(out).toMatch(
-      /Not yet: seen fail.*in this order:\n1\. Headphones off your ears\n2\. Plug .*\n5\. Answer that it has a mic\n6\. Open the browser call page\n7\. Start low/s,
+      /Not yet: seen fail.*in this order:\n1\. Headphones off your ears\n2\. Plug .*\n4\. Answer that it has a mic\n5\. Plug Headphones.*\n6\. Open the browser call page\n7\. Start low/s,
     );
     expect(JSON.parse(symplex(['check', '--json', 'demo/kiln-first-try.setup.json']).out).order).toBeNull();
   });

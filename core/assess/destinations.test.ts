@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
 import { itemAt } from '../algorithms';
 
-const also = [{ device: 'recorder-xlr', app: 'recorder-picker' }];
+const also = [{ device: 'recorder-xlr', app: 'device-own' }];
 /** A microphone through a transformer splitter: one leg through an interface to the laptop, one to a recorder. */
 const split = (second: boolean): Sketch => ({
   job: second ? { also } : {},
@@ -59,7 +59,7 @@ test('the order of destinations decides nothing but whose name comes first', () 
     job: {
       ...s.job,
       device: 'recorder-xlr',
-      app: 'recorder-picker',
+      app: 'device-own',
       also: [{ device: 'laptop-headset', app: s.job.app }],
     },
   });

@@ -12,7 +12,7 @@ import {
   type JointId,
   jointIn,
   mostChannels,
-  onDevice,
+  movedTo,
   type Part,
   type PartClass,
   type PartId,
@@ -89,8 +89,8 @@ const outOf = (partClass: PartClass, { was: _, ...source }: Source): Source => (
 function withHost(setup: Setup, catalogue: Catalogue, part: PartId, device: string): Setup['job'] {
   const { job } = setup;
   const at = hostsOf(setup, catalogue)!.findIndex((h) => h.part.id === part);
-  if (at === 0) return onDevice(job, device);
-  return { ...job, also: job.also!.map((d, i) => (i === at - 1 ? onDevice(d, device) : d)) };
+  if (at === 0) return movedTo(job, device, catalogue);
+  return { ...job, also: job.also!.map((d, i) => (i === at - 1 ? movedTo(d, device, catalogue) : d)) };
 }
 
 /** A port can stand in for another when it sends the signal the same way. */

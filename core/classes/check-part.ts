@@ -199,6 +199,8 @@ function inputs(c: PartClass, say: Say): void {
     if (detect.by !== 'plug' && detect.by !== 'headset') continue;
     const connector = connectorOf(c, detect.port);
     if (!connector) say(`${at}/detect/port`, `There is no port "${detect.port}".`);
+    for (const port of (detect.by === 'plug' && detect.or) || [])
+      if (!connectorOf(c, port)) say(`${at}/detect/or`, `There is no port "${port}".`);
     if (detect.by === 'plug' || !connector) continue;
     for (const end of ['mic', 'ground'] as const) {
       const [port, contact = ''] = detect[end].split('.');

@@ -44,17 +44,20 @@ const FIGURE_FIELDS: ReadonlySet<string> = new Set([
   'conductorOhm',
   'batteryWh',
   'drawW',
+  'lighter',
   'batteryHours',
   'count',
   'hours',
   'wattHours',
   'efficiency',
+  'pricePerM',
+  'massPerM',
 ]);
 
 /** Every figure that a class names, in its circuit and outside of it. */
 export function quantitiesOf(c: PartClass): readonly Named[] {
-  const { circuit, inputs, usb, host, cells, charging, bank, batteryHours } = c;
-  return within({ circuit, inputs, usb, host, cells, charging, bank, batteryHours }, '', false);
+  const { circuit, inputs, usb, host, cells, charging, bank, batteryHours, sold } = c;
+  return within({ circuit, inputs, usb, host, cells, charging, bank, batteryHours, sold }, '', false);
 }
 
 function within(at: unknown, field: string, isFigure: boolean): readonly Named[] {

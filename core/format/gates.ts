@@ -85,6 +85,7 @@ export const GATE_TEXTS = {
     say: '{part} is not in use: the {device} uses {most:pieces} at a time.',
     why: 'In use: {used}.',
   },
+  'seen.no-app': 'There is no {app} on the {device}.',
   'seen.nothing': 'Nothing that could be recorded is plugged into the {device}.',
   'seen.only-charges': 'The {port} of {part} only charges: no sound comes out of it at connection {joint:n}.',
   'seen.no-input': {
@@ -219,6 +220,12 @@ export const GATE_TEXTS = {
     say: '{microphone} hears more of the room than of the voice, at {distance:m}.',
     why: 'Past about {critical:m} the room is louder.',
   },
+  'clean.own-mic':
+    "The device's own mic, {distance:m} away, would have the voice {better:db} nearer its noise[, and {room:db} nearer the room].",
+  'clean.own-mic-room':
+    "At the device's own mic, {distance:m} away, the room would be {room:db} louder beside the voice.",
+  'clean.own-mic-as-good':
+    "The device's own mic, {distance:m} away, would be as good: the voice {snr:db} above its noise.",
   'clean.band': '{source} comes through[ from {low:hz}][ up to {high:hz}].',
   'clean.dull': '{source} sounds dull: at {input} the line has fallen by 3 dB at {hz:hz}.',
   'clean.thin': '{source} sounds thin: at {input} the line has fallen by 3 dB at {hz:hz}.',

@@ -1,6 +1,6 @@
 import { figure, type GateMessage, gateMessage, listText, ohmText, sayGate } from '../format';
 import { type Absence, type InputEntry, whyNot } from '../host';
-import type { JointId, PartId, PortId } from '../model';
+import { type JointId, type PartId, type PortId, runsOn } from '../model';
 import type { Readings } from '../readings';
 import { blameShort } from './blame';
 import { contactText, jointNumber, nameOf, placeOf } from './say';
@@ -109,6 +109,12 @@ function judge(readings: Readings): Finding {
     const detail = [found.detail, instead].filter(Boolean).join(' ');
     return detail === '' ? found : { ...found, detail };
   };
+  if (!runsOn(app, compiled.device.partClass)) {
+    return fail('no such app', gateMessage('seen.no-app', { app: app.name, device }), {
+      part: compiled.device.part.id,
+      joint: undefined,
+    });
+  }
   if (!intended) {
     const last = compiled.joints.find((j) => [j.a, j.b].some((s) => s.part.id === compiled.device.part.id));
     const at = { part: compiled.device.part.id, joint: last?.joint.id };

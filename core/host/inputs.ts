@@ -89,10 +89,11 @@ function entryOf(
   const q = (x: number | string) => quantity(self, partClass, x);
   const { detect } = spec;
   const port = detect.by === 'headset' || detect.by === 'plug' ? detect.port : partClass.usb?.up;
+  const ports = [port, ...((detect.by === 'plug' && detect.or) || [])];
   const plugged = compiled.joints.findIndex(
     ({ joint, mating }) =>
       mating.fits &&
-      [joint.a, joint.b].some((r) => r.part === part && r.port === port) &&
+      [joint.a, joint.b].some((r) => r.part === part && ports.includes(r.port)) &&
       (detect.by !== 'plug' || mating.touches.length > 0),
   );
   const joint = plugged < 0 ? null : itemAt(compiled.joints, plugged).joint.id;

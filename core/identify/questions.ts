@@ -1,5 +1,5 @@
 import { itemAt } from '../algorithms';
-import { hasBattery, hasFigure, type PartClass, type PortSpec } from '../model';
+import { hasBattery, hasFigure, type PartClass, type PortSpec, takesUp } from '../model';
 
 /** Something that can be seen at a part without knowing what it is. */
 export interface Question {
@@ -28,6 +28,11 @@ const DIGITAL: readonly (readonly [string, string])[] = [
   ['old-bus', 'old bus, square with one round side'],
 ];
 
+const WORN_M = 0.25;
+const LIGHT_G = 100;
+const HEAVY_G = 1000;
+const value = (c: PartClass, name: string): number => c.values[name]?.value ?? 0;
+
 /** What can be asked, the easiest to see first. */
 export const QUESTIONS: readonly Question[] = [
   {
@@ -41,6 +46,19 @@ export const QUESTIONS: readonly Question[] = [
     text: 'Is it something to speak into?',
     answers: YES,
     of: (c) => yes(c.circuit.some((e) => e.is === 'capsule')),
+  },
+  {
+    id: 'worn',
+    text: 'Is it worn: clipped to clothes or on the head?',
+    answers: YES,
+    of: (c) =>
+      yes(takesUp(c) && hasFigure(c, 'placedM') && value(c, 'placedM') <= WORN_M && value(c, 'massG') <= LIGHT_G),
+  },
+  {
+    id: 'weight',
+    text: 'How heavy is it in the hand?',
+    answers: { light: 'under 100 g, as a bar of chocolate', some: 'up to a bag of sugar', heavy: 'heavier than 1 kg' },
+    of: (c) => (value(c, 'massG') <= LIGHT_G ? 'light' : value(c, 'massG') <= HEAVY_G ? 'some' : 'heavy'),
   },
   {
     id: 'ears',

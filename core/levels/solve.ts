@@ -120,12 +120,14 @@ function settingOf(setup: Setup, catalogue: Catalogue, gains: readonly KnobPlace
 /** A tenth of a decibel is no reason: figures are rounded, so that small losses cannot add up along a walk. */
 const tenths = (x: number): number => Math.round(10 * x);
 
+/** Where coarse knobs cannot come near the wish: a decibel short of it is worth so many of voice over noise; est. */
+const SHORT_COSTS = 2;
+
 function isBetter(a: Setting, b: Setting): boolean {
   if (a.over !== b.over) return b.over;
   const worth = (s: Setting) => [
     s.over ? -tenths(excess(s)) : 0,
-    -tenths(s.shortDb),
-    tenths(s.figures.snrDb ?? -200),
+    tenths((s.figures.snrDb ?? -200) - SHORT_COSTS * s.shortDb),
     tenths(s.figures.spareDb),
   ];
   const [x, y] = [worth(a), worth(b)];

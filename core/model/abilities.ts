@@ -36,6 +36,10 @@ export const isLoudspeaker = (c: PartClass): boolean =>
 export const devicesOf = ({ parts }: Catalogue): readonly PartClass[] =>
   [...parts.values()].filter((c) => c.host !== undefined && c.kind !== 'unknown');
 
+/** Is there such an app on such a device? Of what is not known here nobody can say that there is none. */
+export const runsOn = ({ forms }: AppClass, { host, kind }: PartClass): boolean =>
+  kind === 'unknown' || forms === undefined || (host !== undefined && forms.includes(host.form));
+
 /** The app classes that a person can choose from. */
 export const appsOf = ({ apps }: Catalogue): readonly AppClass[] =>
   [...apps.values()].filter((a) => a.id !== UNKNOWN_APP);

@@ -8,6 +8,7 @@ export {
   looseParts,
   mostChannels,
   plays,
+  runsOn,
   takesUp,
 } from './abilities';
 export { bareSetup, blankJob, ORDINARY_SPL } from './blank';
@@ -47,12 +48,14 @@ export {
   UNKNOWN_DEVICE,
 } from './documents';
 export { FIGURES, type FigureName, type FigureSpec, figureName, hasFigure, isFigure } from './figures';
-export { type Host, hostsOf, inApp, notKnownIn, onDevice } from './hosts';
+export { type Host, hostsOf, inApp, movedTo, notKnownIn } from './hosts';
 export type { ClassId, JointId, PartId, PortId } from './ids';
+export { dearerByLength, type Length, lengthsSold, longestM, ofLength, ownLength } from './lengths';
 export { appIn, classIn, classOfPart, jointIn, partIn } from './lookups';
 export { type Merged, merged, same } from './merge';
 export type {
   AppClass,
+  AppFact,
   Basis,
   Carries,
   Catalogue,

@@ -62,6 +62,8 @@ export type KnobRole =
   | 'mute'
   | 'pad'
   | 'low-cut'
+  /** Whether the ground goes through, at a DI box. */
+  | 'lift'
   /** What feeds the part, and which cells are in it. */
   | 'supply'
   | 'cells';
@@ -194,7 +196,11 @@ export type ElementSpec = Conditional &
 export type Detection =
   | { readonly by: 'always' }
   | { readonly by: 'usb' }
-  | { readonly by: 'plug'; readonly port: PortId }
+  | {
+      readonly by: 'plug';
+      readonly port: PortId /** Further ports of the same input: one of all is enough. */;
+      readonly or?: readonly PortId[];
+    }
   | {
       readonly by: 'headset';
       readonly port: PortId;
@@ -262,11 +268,15 @@ export interface UsbSpec {
   readonly bus?: 'other';
 }
 
+export type HostForm = 'phone' | 'tablet' | 'laptop' | 'desktop' | 'camera' | 'recorder';
+
 export interface HostSpec {
   /** What it looks like. */
-  readonly form: 'phone' | 'tablet' | 'laptop' | 'desktop' | 'camera' | 'recorder';
+  readonly form: HostForm;
   readonly batteryWh: Quantity;
+  /** While it films or streams, and what it draws in lighter work where that is less. */
   readonly drawW: Quantity;
+  readonly lighter?: { readonly sound?: Quantity; readonly call?: Quantity };
   readonly audioInterfacesAtOnce: number;
   readonly unlicensed: 'refused' | 'by-app' | 'accepted';
   /** A switch that stands above 0 while the device's own supply feeds it from the mains. */
@@ -318,6 +328,8 @@ export interface PartClass {
     readonly drawMa: Quantity;
     readonly knob: string;
   };
+  /** The lengths it is sold in, shortest first, and what a metre more costs and weighs. */
+  readonly sold?: { readonly lengthsM: readonly number[]; readonly pricePerM: string; readonly massPerM: string };
   /** Its battery is charged at a port, whole in so many hours. */
   readonly charging?: { readonly port: PortId; readonly hours: Quantity };
   /** A power bank: what is printed on it, and the share of that which comes out at 5 V. */
@@ -325,10 +337,19 @@ export interface PartClass {
   readonly needs?: readonly ('mains' | 'table')[];
 }
 
+/** What an app does that can differ from platform to platform. */
+export type AppFact = 'accepts' | 'chooses' | 'playback' | 'processing' | 'buffer' | 'rescans';
+
 export interface AppClass {
   readonly id: string;
   readonly name: string;
   readonly summary: string;
+  /** On which devices there is such an app; all where it is not told. */
+  readonly forms?: readonly HostForm[];
+  /** What is not the same on every platform: to be tried on one's own before one relies on it. */
+  readonly differs?: readonly AppFact[];
+  /** What the device does meanwhile, by which it draws more or less. */
+  readonly work: 'sound' | 'call' | 'video';
   /** Which outside inputs it takes where the host limits apps, by what they say they are. */
   readonly accepts: readonly Identity[];
   /** Whether it takes what hangs on an unlicensed piece, where the host leaves that to apps; est. */

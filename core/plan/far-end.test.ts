@@ -97,9 +97,11 @@ describe('one device both ways through a mixer', () => {
               : j,
         ),
     };
+    // As loud in one channel as in the other: what is left is what does not cancel.
+    const level = turnKnob(balanced, mixer, 'gain2', 0);
     const loudness = (s: Setup) => Math.max(...readings(s).ears.map((e) => e.leftSpl));
     expect(loudness(setup)).toBeGreaterThan(65);
-    expect(loudness(balanced)).toBeLessThan(loudness(setup) - 30);
+    expect(loudness(level)).toBeLessThan(loudness(setup) - 30);
   });
 });
 

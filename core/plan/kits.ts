@@ -100,7 +100,7 @@ export async function* kitsFor(
     if (working.length === 0) {
       const [nearest] = front;
       const why =
-        notKnownIn(job) ??
+        notKnownIn(job, catalogue) ??
         (nearest
           ? `${capital(nearest.weakest.gate)} fails in the nearest miss: ${nearest.weakest.sentence}`
           : 'No chain of what is known leads there.');

@@ -1,4 +1,15 @@
-import { appsOf, type Catalogue, type Drawer, devicesOf, inApp, isCarried, type Job, onDevice } from '../model';
+import {
+  appsOf,
+  type Catalogue,
+  classIn,
+  type Drawer,
+  devicesOf,
+  inApp,
+  isCarried,
+  type Job,
+  movedTo,
+  runsOn,
+} from '../model';
 import type { Answer } from './answers';
 import { plan } from './plan';
 
@@ -59,11 +70,16 @@ function* changes(job: Job, catalogue: Catalogue): Generator<Change> {
     yield { label: 'Record on one channel', job: { ...job, arrangement: 'one' } };
   }
   for (const app of appsOf(catalogue)) {
-    if (app.id !== job.app) yield { label: `Use a ${app.name}`, job: inApp(job, app.id) };
+    if (app.id !== job.app && runsOn(app, classIn(catalogue, job.device)))
+      yield { label: `Use a ${app.name}`, job: inApp(job, app.id) };
   }
   for (const c of devicesOf(catalogue)) {
     if (c.id !== job.device) {
-      yield { label: `Take another device: ${c.name.toLowerCase()}`, job: onDevice(job, c.id), isDevice: true };
+      yield {
+        label: `Take another device: ${c.name.toLowerCase()}`,
+        job: movedTo(job, c.id, catalogue),
+        isDevice: true,
+      };
     }
   }
 }

@@ -59,7 +59,11 @@ export function cells(
   const host = partClass.host!;
   const q = (x: number | string) => quantity(part, partClass, x);
   const onMains = host.mainsKnob !== undefined && knobAt(part, partClass, host.mainsKnob) > 0;
-  const drawW = q(host.drawW) + (PORT_VOLT * usb.fromDeviceMa) / 1000 / PORT_EFFICIENCY;
+  const work = compiled.catalogue.apps.get(itemAt(compiled.hosts, 0).app)?.work;
+  const ownW =
+    q((work === 'video' ? undefined : work && host.lighter?.[work]) ?? host.drawW) +
+    (phantomWatt.get(part.id) ?? 0) / CONVERSION;
+  const drawW = ownW + (PORT_VOLT * usb.fromDeviceMa) / 1000 / PORT_EFFICIENCY;
   const { feed } = usb;
   const arrives = (setup.arrivals ?? []).find((a) => a.part === feed?.part)?.minute ?? 0;
   // A device that is full takes only what it uses.

@@ -86,6 +86,8 @@ interface Branch {
   readonly children: readonly { readonly port: PortId; readonly supplyMa: number | null; readonly branch: Branch }[];
   readonly totalMa: number | null;
   readonly ownPower: boolean;
+  /** What feeds it in the device's stead, and what it draws of that for itself. */
+  readonly fedBy: { readonly part: PartId; readonly supplyMa: number; readonly drawMa: number } | null;
   /** Power and ground conductor together. */
   readonly seriesOhm: number;
 }
@@ -146,14 +148,17 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
       const supply = supplyOf(port);
       return [{ port, supplyMa: supply === undefined ? null : q(supply), branch: grow({ ...child, usb, by: child }) }];
     });
+    const asksMa = q(spec.drawMa) + phantomMa;
+    const sourceMa = source ? quantity(source.part, source.partClass, 'supplyMa') : 0;
     if (fed && source) {
-      const belowMa = children.reduce((sum, c) => sum + loadOf(c.branch), 0);
-      const chargeMa = Math.max(0, quantity(source.part, source.partClass, 'supplyMa') - belowMa);
-      feed = { part: source.part.id, belowMa, chargeMa };
+      const belowMa = asksMa + children.reduce((sum, c) => sum + loadOf(c.branch), 0);
+      feed = { part: source.part.id, belowMa, chargeMa: Math.max(0, sourceMa - belowMa) };
     }
     return {
       fitted,
-      drawMa: q(spec.drawMa) + phantomMa,
+      // What is fed asks nothing of what is above it.
+      drawMa: fed ? 0 : asksMa,
+      fedBy: fed && source ? { part: source.part.id, supplyMa: sourceMa, drawMa: asksMa } : null,
       phantomMa,
       children,
       totalMa: spec.totalMa === undefined ? null : q(spec.totalMa),
@@ -197,6 +202,15 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
       supplies.push({ part: self, port, supplyMa, loadMa, pieces });
       return supplyMa - loadMa;
     };
+    if (branch.fedBy && below.length > 0) {
+      const { part, supplyMa, drawMa } = branch.fedBy;
+      const loadMa = drawMa + below.reduce((sum, b) => sum + loadOf(b), 0);
+      const own = drawMa > 0 ? [{ part: self, drawMa }] : [];
+      const pieces = [...below.flatMap(piecesOf), ...own].sort((a, b) => b.drawMa - a.drawMa);
+      supplies.push({ part, port: null, supplyMa, loadMa, pieces });
+      powered = powered && supplyMa >= loadMa;
+      spareMa = Math.min(spareMa, supplyMa - loadMa);
+    }
     if (branch.totalMa !== null && below.length > 0) {
       const left = give(null, branch.totalMa, below);
       powered = powered && left >= 0;

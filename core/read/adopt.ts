@@ -4,8 +4,11 @@ import {
   type Destination,
   type Document,
   type Job,
+  movedTo,
   type Part,
+  type PartClass,
   quantity,
+  runsOn,
   type Setup,
   type Source,
   UNKNOWN,
@@ -46,7 +49,10 @@ function adoptedDestination<D extends Destination>({ was, ...d }: D, catalogue: 
   const device = named(d.device, was?.device, UNKNOWN_DEVICE, aliases.parts, catalogue.parts);
   const app = named(d.app, was?.app, UNKNOWN_APP, aliases.apps, catalogue.apps);
   const lost = { ...filledIn('device', device.was), ...filledIn('app', app.was) };
-  return { ...d, device: device.now, app: app.now, ...filled('was', lost) } as D;
+  const now = { ...d, device: device.now, app: app.now, ...filled('was', lost) } as D;
+  // Cameras and recorders had the apps of phones once.
+  const [there, running] = [catalogue.parts.get(device.now), catalogue.apps.get(app.now)];
+  return there && running && !runsOn(running, there) ? movedTo(now, device.now, catalogue) : now;
 }
 
 function adoptedSource({ was, ...source }: Source, catalogue: Catalogue, aliases: Aliases): Source {
@@ -108,7 +114,7 @@ function adoptedPart(told: Part, used: readonly string[], catalogue: Catalogue, 
       }),
     );
   const now = { ...part, class: id };
-  const turned = Object.entries(knobs ?? {}).map(([k, at]) => [renamed(aliases.knobs, k, part.class), at]);
+  const turned = Object.entries(knobs ?? {}).flatMap(([k, at]) => turnedTo(aliases, partClass, part.class, k, at));
   return {
     part: {
       ...rest,
@@ -125,6 +131,21 @@ function adoptedPart(told: Part, used: readonly string[], catalogue: Catalogue, 
     },
     ports: new Map(used.map((p) => [p, renamed(aliases.ports, ports.get(p) ?? p, part.class)])),
   };
+}
+
+/** Where a knob of the class's earlier form stands today; nowhere where there is none any more. */
+function turnedTo(
+  { knobs }: Aliases,
+  partClass: PartClass,
+  className: string,
+  knob: string,
+  at: number,
+): readonly (readonly [string, number])[] {
+  const key = `${className} ${knob}`;
+  if (!Object.hasOwn(knobs, key)) return [[knob, at]];
+  const { to, addDb = 0 } = entryOf(knobs, key);
+  const now = partClass.knobs?.find((k) => k.id === to);
+  return now ? [[now.id, Math.min(now.max, Math.max(now.min, Math.round(at + addDb)))]] : [];
 }
 
 interface Adopted {

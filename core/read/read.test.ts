@@ -115,6 +115,26 @@ describe('what was called otherwise', () => {
   });
 });
 
+describe('knobs of earlier catalogues', () => {
+  test('one that no hand finds goes, one whose scale began elsewhere is moved, and to the end where it would stand beyond', () => {
+    const drawer = (parts: readonly object[]) =>
+      JSON.stringify({ format: 'symplex.drawer', version: FORMAT_VERSION, id: 'd', name: 'd', parts });
+    const now = [
+      { id: 'p', class: 'phone-headset' },
+      { id: 'c', class: 'camera', knobs: { micGain: 26 } },
+      { id: 'l', class: 'laptop-two-holes', knobs: { supply: 1, volume: 30 } },
+    ];
+    const then = [
+      { id: 'p', class: 'phone-headset', knobs: { gain: 12 } },
+      { id: 'c', class: 'camera', knobs: { gain: 8 } },
+      { id: 'l', class: 'laptop-two-holes', knobs: { supply: 1, gain: 8 } },
+    ];
+    expect(read(drawer(then))).toMatchObject({ parts: now });
+    expect((read(drawer(then)) as { parts: readonly object[] }).parts[0]).toEqual(now[0]);
+    expect(read(drawer(now))).toMatchObject({ parts: now });
+  });
+});
+
 describe('a part of a class that is not here', () => {
   /** Every class of the demo, taken away one at a time. */
   const cases = demoSetups.flatMap((s) => [...new Set(s.parts.map((p) => p.class))].map((c) => [s.id, c, s] as const));

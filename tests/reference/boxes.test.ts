@@ -124,7 +124,7 @@ describe('hubs and adapters', () => {
       gate(
         assessed(
           sketch({
-            job: { minutes: 600 },
+            job: { minutes: 600, app: 'streaming' },
             device: 'phone-usb-c',
             parts: { a: 'usbc-headset-charging', m: 'lapel-4', ...(charger ? { c: 'charger-usb-c' } : {}) },
             joints: ['a.plug > phone-usb-c.usb', 'm.plug > a.socket', ...(charger ? ['c.plug > a.charge'] : [])],

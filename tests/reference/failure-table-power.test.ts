@@ -148,7 +148,7 @@ describe('power, sockets and cases', () => {
   });
   test('a phone that goes flat before the end', () => {
     const a = judge({
-      job: { minutes: 400 },
+      job: { minutes: 400, app: 'streaming' },
       device: 'phone-headset',
       parts: { mic: 'lapel-4' },
       joints: ['mic.plug > phone-headset.socket'],

@@ -60,13 +60,13 @@ describe('a headset cable works on one computer and not on another', () => {
   });
   test('a phone takes it', () => expect(gate(judge(direct('phone-headset')), 'seen').status).toBe('pass'));
   test('a laptop that wants to see headphones does not, until there are some', () => {
-    const without = judge(direct('laptop-headset'));
+    const without = judge(direct('laptop-headset-load'));
     expect(gate(without, 'seen')).toMatchObject({ status: 'fail', joint: 'j1' });
     expect(gate(without, 'seen').message).toBe('seen.wants-headphones');
     const withEars = judge({
-      device: 'laptop-headset',
+      device: 'laptop-headset-load',
       parts: { mic: 'lapel-3', split: 'splitter-2-1', ears: 'headphones' },
-      joints: ['mic.plug > split.mic', 'ears.plug > split.phones', 'split.plug > laptop-headset.socket'],
+      joints: ['mic.plug > split.mic', 'ears.plug > split.phones', 'split.plug > laptop-headset-load.socket'],
       hears: { mic: 0.2 },
     });
     expect(gate(withEars, 'seen').status).toBe('pass');
@@ -95,9 +95,9 @@ describe('a headset cable works on one computer and not on another', () => {
 
 describe('an interface is not noticed until headphones are plugged into it', () => {
   const instrument = (ears: boolean): Sketch => ({
-    device: 'laptop-headset',
+    device: 'laptop-headset-load',
     parts: { mic: 'dynamic-6.35', box: 'interface-headset-instrument', ...(ears ? { ears: 'headphones' } : {}) },
-    joints: ['mic.plug > box.in', 'box.plug > laptop-headset.socket', ...(ears ? ['ears.plug > box.phones'] : [])],
+    joints: ['mic.plug > box.in', 'box.plug > laptop-headset-load.socket', ...(ears ? ['ears.plug > box.phones'] : [])],
     hears: { mic: 0.1 },
   });
   test('without', () => {

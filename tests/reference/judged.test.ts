@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { entryOf, itemAt } from '@/core/algorithms';
 import { mustAssess } from '@/core/assess';
-import type { Job } from '@/core/model';
+import { type Job, turnKnob } from '@/core/model';
 import { quieterFor } from '@/core/plan';
 import { catalogue } from '@/tests/support/frozen';
 import { assessed, boxed, gate, lapel, type Sketch, sketch, toldOf } from '../support/bench-setup';
@@ -288,13 +288,14 @@ describe('two where one should be', () => {
     expect(assessed(chain).readings.tied).toEqual([]);
   });
   test('one capsule fed by a camera and a recorder at once: by superposition, as each alone would', () => {
-    const both = sketch({
-      job: { app: 'plain-camera', also: [{ device: 'recorder-pocket', app: 'plain-camera' }] },
+    const unfed = sketch({
+      job: { also: [{ device: 'recorder-pocket', app: 'device-own' }] },
       device: 'camera',
       parts: { mic: 'lapel-3', y: 'y-hard-3.5' },
       joints: ['mic.plug > y.socket', 'y.plug > camera.mic', 'y.plug2 > recorder-pocket.mic'],
       hears: { mic: 0.2 },
     });
+    const both = turnKnob(unfed, 'recorder-pocket', 'plugin', 1);
     const [{ part, by }] = assessed(both).readings.fedTwice;
     expect([part, by.map((f) => f.part).sort()]).toEqual(['mic', ['camera', 'recorder-pocket']]);
     const { op, compiled } = assessed(both).readings;

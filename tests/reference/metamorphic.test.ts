@@ -89,7 +89,7 @@ describe('what cannot matter does not', () => {
 
 test('a gain knob of the recorded input moves full scale by as much, and nothing before it', () => {
   let moved = 0;
-  everywhere(250, (setup) => {
+  everywhere(400, (setup) => {
     const a = judged(setup);
     const part = setup.parts.find((p) => p.id === a.channels[0]?.part);
     const partClass = part && catalogue.parts.get(part.class)!;
@@ -103,11 +103,21 @@ test('a gain knob of the recorded input moves full scale by as much, and nothing
     const b = judged(turnKnob(setup, part.id, knob.id, to));
     if (b.channels[0]?.part !== part.id) return;
     expect(itemAt(a.channels, 0).fullScaleDbu - b.channels[0].fullScaleDbu).toBeCloseTo(to - from, 9);
-    expect(b.joints).toEqual(a.joints);
+    // What is heard at its own headphones comes from behind the gain.
+    const ears = partClass.ports.filter((p) => p.flow === 'monitor').map((p) => p.id);
+    const behind = setup.joints.filter((j) => [j.a, j.b].some((r) => r.part === part.id && ears.includes(r.port)));
+    const before = (r: typeof a) => r.joints.filter((j) => !behind.some((k) => k.id === j.joint));
+    expect(rounded(before(b))).toEqual(rounded(before(a)));
     moved += 1;
   });
   expect(moved).toBeGreaterThan(50);
 });
+
+/** To six digits and a nanovolt: what follows the gain moves the last ones of the solution. */
+const rounded = (x: unknown): unknown =>
+  JSON.parse(
+    JSON.stringify(x, (_, v) => (typeof v === 'number' ? (Math.abs(v) < 1e-9 ? 0 : Number(v.toPrecision(6))) : v)),
+  );
 
 const stepAway = ({ min, max, step }: KnobSpec, from: number): number =>
   from + step <= max ? from + step : Math.max(min, from - step);

@@ -9,7 +9,14 @@ import { sketch } from '../support/bench-setup';
 // at ground by their 100 ohm); the gain after it makes N good to a whole decibel. So with all faders at 0 dB a channel leaves
 // the main as it left its preamplifier, and each knob is worth just what it says.
 
-const MIXERS = ['mixer-4-usb', 'mixer-2-stereo', 'mixer-2-stereo-usb', 'mixer-4-stereo', 'mixer-8-mics'] as const;
+const MIXERS = [
+  'mixer-4-usb',
+  'mixer-2-stereo',
+  'mixer-2-stereo-usb',
+  'mixer-4-stereo',
+  'mixer-8-mics',
+  'mixer-digital',
+] as const;
 type Port = 'main-left' | 'main-right' | 'monitor-left' | 'aux' | 'effects';
 
 /** Decibels (re 1 V) that a voice at mic 1, and a keyboard at the left of stereo 1, make at an output of a mixer. */

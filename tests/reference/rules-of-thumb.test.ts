@@ -88,7 +88,7 @@ describe('knobs', () => {
   const kiln = demoSetups.find((s) => s.id === 'kiln-rehearsed')!;
   const gains = knobsInOrder(assessed(kiln)).filter((k) => k.knob.unit === 'dB');
   test('first try of any knob: half way. On the rehearsed line every one holds there', () => {
-    expect(gains.length).toBeGreaterThan(3);
+    expect(gains.length).toBeGreaterThan(2);
     for (const place of gains) {
       const { min, max } = place.knob;
       const [low, high] = windowOf(kiln, catalogue, place).holds!;
@@ -113,7 +113,9 @@ describe('levels and loads', () => {
     for (const c of hosts) {
       // A recorder whose hole takes lines too is made for both.
       if (c.ports.some((p) => p.carries === 'mic' && /line/.test(p.label))) continue;
-      const hotter = line - entryOf(c.values, 'micFullScaleDbu').value;
+      // As the knob stands at first, where there is one.
+      const gain = c.knobs?.find((k) => k.role === 'gain')?.start ?? 0;
+      const hotter = line - (entryOf(c.values, 'micFullScaleDbu').value - gain);
       expect(hotter).toBeGreaterThan(35);
       expect(hotter).toBeLessThan(62);
     }

@@ -40,7 +40,7 @@ const ROWS: readonly Row[] = [
     },
     at: { part: 'a', joint: 'j4' },
     says: /3.5 to 6.35 mm adapter is the wrong piece here: does not fit at connection 4.*6.35 mm TS plug does not go with a 3.5 mm/,
-    fix: /^Use a 6.35 to 3.5 mm adapter in place of 3.5 to 6.35 mm adapter, and turn Gain 1 of Mixer with sends down to/,
+    fix: /^Use a 6.35 to 3.5 mm adapter in place of 3.5 to 6.35 mm adapter, and turn Input gain of Camera with microphone socket down to/,
   },
   {
     name: 'a TRS coupler between TRRS pieces',
@@ -88,7 +88,7 @@ const ROWS: readonly Row[] = [
     },
     at: { part: 'hub' },
     says: /Too little power for USB interface with two inputs.* needs 380 mA, Old full-speed hub gives 100 mA/,
-    fix: /^Take Old full-speed hub out of the line$/,
+    fix: /^(Take Old full-speed hub out of the line|Move USB-A to USB-C cable to the USB-A socket 2 of Laptop)/,
   },
   {
     name: 'an unbalanced cable past the rule of thumb',

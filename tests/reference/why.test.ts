@@ -46,9 +46,9 @@ const ROWS: readonly Row[] = [
   {
     name: 'an instrument interface that nobody listens to',
     sketch: {
-      device: 'laptop-headset',
+      device: 'laptop-headset-load',
       parts: { mic: 'dynamic-6.35', box: 'interface-headset-instrument' },
-      joints: ['mic.plug > box.in', 'box.plug > laptop-headset.socket'],
+      joints: ['mic.plug > box.in', 'box.plug > laptop-headset-load.socket'],
       hears: { mic: 0.1 },
     },
     at: { joint: 'j2' },
@@ -219,7 +219,7 @@ const ROWS: readonly Row[] = [
       hears: { mic: 0.3 },
     },
     at: { joint: 'j1' },
-    says: /too little power .* at connection 1: needs 280 mA, Tablet with 8-contact port gives 100 mA/,
+    says: /too little power .* at connection 1: needs 250 mA, Tablet with 8-contact port gives 100 mA/,
     fix: /^Use an 8-contact to USB adapter with charging in place of .*, and plug an? .*(charger|power bank)/,
   },
   {

@@ -10,6 +10,7 @@ import {
   type Drawer,
   FORMAT_VERSION,
   type Job,
+  movedTo,
   type Part,
   type Setup,
 } from '@/core/model';
@@ -26,6 +27,12 @@ export interface Sketch {
   readonly chosenInput?: Setup['chosenInput'];
 }
 
+/** A job in apps that its devices have. */
+export const atHome = (classes: Catalogue, job: Job): Job => ({
+  ...movedTo(job, job.device, classes),
+  ...(job.also ? { also: job.also.map((d) => movedTo(d, d.device, classes)) } : {}),
+});
+
 /** Make a setup of a sketch; `device` is both the part id and its class. */
 export function sketch(
   { job, device, parts, joints, hears, chosenInput = 'newest' }: Sketch,
@@ -37,7 +44,8 @@ export function sketch(
     version: FORMAT_VERSION,
     id: 'sketch',
     name: 'Sketch',
-    job: {
+    // A camera or recorder has its own record mode, whatever else is said.
+    job: atHome(classes, {
       format: 'symplex.job',
       version: FORMAT_VERSION,
       id: 'job',
@@ -53,7 +61,7 @@ export function sketch(
       distanceM: 1,
       budget: null,
       ...job,
-    },
+    }),
     parts: [
       ...Object.entries(parts).map(([id, p]) => (typeof p === 'string' ? { id, class: p } : { id, ...p })),
       { id: device, class: device },

@@ -38,25 +38,25 @@ const JOBS = [
     'phone-8-contact',
     'recorder-pocket',
   ].flatMap((device) => [
-    trialJob({ id: `${device}-one`, device, app: device === 'camera' ? 'plain-camera' : 'recorder-picker' }),
+    trialJob({ id: `${device}-one`, device, app: device === 'camera' ? 'device-own' : 'recorder-picker' }),
     trialJob({
       id: `${device}-two`,
       device,
       sources: [voice(1), voice(2)],
-      app: device === 'camera' ? 'plain-camera' : 'recorder-picker',
+      app: device === 'camera' ? 'device-own' : 'recorder-picker',
     }),
     trialJob({
       id: `${device}-far`,
       device,
       distanceM: 6,
       hearing: 'myself',
-      app: device === 'camera' ? 'plain-camera' : 'recorder-picker',
+      app: device === 'camera' ? 'device-own' : 'recorder-picker',
     }),
     trialJob({
       id: `${device}-guitar`,
       device,
       sources: [from('guitar-acoustic')],
-      app: device === 'camera' ? 'plain-camera' : 'recorder-picker',
+      app: device === 'camera' ? 'device-own' : 'recorder-picker',
     }),
   ]),
 ];

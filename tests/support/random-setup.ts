@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { itemAt } from '@/core/algorithms';
 import { freePorts, plugIn, portsFit } from '@/core/change';
 import { FORMAT_VERSION, type KnobSpec, type Part, type Setup } from '@/core/model';
+import { atHome } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
 
 const classes = [...catalogue.parts.values()];
@@ -37,7 +38,7 @@ const bare = (device: string, app: string): Setup => ({
   version: FORMAT_VERSION,
   id: 'random',
   name: 'Random',
-  job: {
+  job: atHome(catalogue, {
     format: 'symplex.job',
     version: FORMAT_VERSION,
     id: 'random',
@@ -52,7 +53,7 @@ const bare = (device: string, app: string): Setup => ({
     place: 'desk-mains',
     distanceM: 1,
     budget: null,
-  },
+  }),
   parts: [{ id: 'host', class: device }],
   joints: [],
   placements: [],

@@ -1,5 +1,6 @@
 import { type Drawer, FORMAT_VERSION, type Job, newPart, RATED_SPL, type Source } from '@/core/model';
 import { demoDrawer } from '@/demo';
+import { atHome } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
 
 /** Jobs unlike those of the demo, and a drawer as large as planning is meant for: for tests and the bench. */
@@ -10,23 +11,24 @@ export const voice = (n: number | string): Source => ({ id: `v${n}`, name: `Voic
 export const from = (id: string): Source => ({ id, name: id, splAt1m: RATED_SPL, from: id, sound: 'music' });
 
 /** One voice for a recorder on a desk, heard by nobody and with money for anything, but for what is said. */
-export const trialJob = (change: Partial<Job>): Job => ({
-  format: 'symplex.job',
-  version: FORMAT_VERSION,
-  id: 'trial',
-  name: 'Trial',
-  purpose: 'record',
-  sources: [voice(1)],
-  arrangement: 'one',
-  device: 'phone-headset',
-  app: 'recorder-picker',
-  minutes: 30,
-  hearing: 'nothing',
-  place: 'desk-mains',
-  distanceM: 1,
-  budget: null,
-  ...change,
-});
+export const trialJob = (change: Partial<Job>): Job =>
+  atHome(catalogue, {
+    format: 'symplex.job',
+    version: FORMAT_VERSION,
+    id: 'trial',
+    name: 'Trial',
+    purpose: 'record',
+    sources: [voice(1)],
+    arrangement: 'one',
+    device: 'phone-headset',
+    app: 'recorder-picker',
+    minutes: 30,
+    hearing: 'nothing',
+    place: 'desk-mains',
+    distanceM: 1,
+    budget: null,
+    ...change,
+  });
 
 export const trialJobs: readonly Job[] = [
   trialJob({

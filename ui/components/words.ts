@@ -2,7 +2,17 @@ import { catalogue } from '@/catalogue';
 import { capital, lower } from '@/core/format';
 import type { GateName } from '@/core/gates';
 import type { Absence } from '@/core/host';
-import { type AppClass, appIn, appsOf, classIn, type Part, type PartClass, type Setup } from '@/core/model';
+import {
+  type AppClass,
+  appIn,
+  appsOf,
+  classIn,
+  type Destination,
+  type Part,
+  type PartClass,
+  runsOn,
+  type Setup,
+} from '@/core/model';
 
 export const gateTitle = (gate: GateName): string => capital(gate);
 
@@ -15,9 +25,9 @@ export function nameIn(setup: Setup, id: string): string {
   return part ? partName(part) : 'a part that is gone';
 }
 export const appOf = (id: string): AppClass => appIn(catalogue, id);
-/** The apps to choose from; what is chosen now is always among them. */
-export const offeredApps = (now: string): readonly AppClass[] => {
-  const known = appsOf(catalogue);
+/** The apps that there are on a device; what is chosen now is always among them. */
+export const offeredApps = ({ device, app: now }: Pick<Destination, 'device' | 'app'>): readonly AppClass[] => {
+  const known = appsOf(catalogue).filter((a) => runsOn(a, classIn(catalogue, device)));
   return known.some((a) => a.id === now) ? known : [appOf(now), ...known];
 };
 /** Takes nothing on a phone or tablet but what calls itself a headset. */

@@ -16,7 +16,7 @@ export const DeviceScreen = () => (
   <SetupScreen name="Device">
     {(kept) => {
       // A stand-in can stand in only for what is known; further devices are not shown here.
-      const strange = notKnownIn({ ...kept.job, also: [], sources: [] });
+      const strange = notKnownIn({ ...kept.job, also: [], sources: [] }, catalogue);
       return strange ? <Strange setup={kept} why={strange} /> : <Bench key={kept.id} setup={kept} />;
     }}
   </SetupScreen>

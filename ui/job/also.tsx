@@ -1,7 +1,7 @@
 'use client';
 import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
-import { classIn, type Destination, devicesOf, inApp, type Job } from '@/core/model';
+import { classIn, type Destination, devicesOf, inApp, type Job, movedTo } from '@/core/model';
 import { lower, offeredApps } from '../components';
 import { BlankWithPanel } from './blank';
 import { alsoText } from './blanks';
@@ -37,7 +37,7 @@ export function AlsoBlank({ job, onFill }: { readonly job: Job; readonly onFill:
                   value={d.app}
                   onChange={(e) => set(also.with(i, inApp(d, e.target.value)))}
                 >
-                  {offeredApps(d.app).map((a) => (
+                  {offeredApps(d).map((a) => (
                     <option key={a.id} value={a.id}>
                       in the {lower(a.name)}
                     </option>
@@ -60,8 +60,7 @@ export function AlsoBlank({ job, onFill }: { readonly job: Job; readonly onFill:
               className={FIELD}
               value=""
               onChange={(e) => {
-                const form = classIn(catalogue, e.target.value).host!.form;
-                set([...also, { device: e.target.value, app: form === 'camera' ? 'plain-camera' : 'recorder-picker' }]);
+                set([...also, movedTo({ device: job.device, app: 'recorder-picker' }, e.target.value, catalogue)]);
               }}
             >
               <option value="" disabled>

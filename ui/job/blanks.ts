@@ -3,15 +3,14 @@ import { freshId, itemAt } from '@/core/algorithms';
 import { countText, withArticle } from '@/core/format';
 import {
   type Arrangement,
-  appsOf,
   callersOf,
   classIn,
   devicesOf,
   type Hearing,
   inApp,
   type Job,
+  movedTo,
   ORDINARY_SPL,
-  onDevice,
   type Place,
   type Preference,
   type Purpose,
@@ -19,7 +18,7 @@ import {
   type Source,
   withSources,
 } from '@/core/model';
-import { appOf, lower } from '../components';
+import { appOf, lower, offeredApps } from '../components';
 
 /** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */
 export interface Choice {
@@ -170,14 +169,14 @@ export const BLANKS = {
       devicesOf(catalogue).map((c) => ({
         key: c.id,
         words: withArticle(c.name),
-        fill: (job: Job) => onDevice(job, c.id),
+        fill: (job: Job) => movedTo(job, c.id, catalogue),
       })),
   },
   app: {
     name: 'The app',
     now: (job) => called(appOf(job.app).name, job.was?.app),
-    choices: () =>
-      appsOf(catalogue).map((a) => ({
+    choices: (job) =>
+      offeredApps(job).map((a) => ({
         key: a.id,
         words: withArticle(a.name),
         note: lower(a.summary),

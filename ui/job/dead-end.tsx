@@ -1,4 +1,5 @@
 'use client';
+import { catalogue } from '@/catalogue';
 import { type Drawer, type Job, notKnownIn } from '@/core/model';
 import { useMoney, useOpeners } from '../components';
 
@@ -18,7 +19,9 @@ export function DeadEnd({ job, drawer, miss, onFill }: Props) {
     <section aria-label="What would open a way" className="mb-3 rounded-xl border border-fail bg-card p-4">
       <p>
         <b>No route.</b>{' '}
-        {notKnownIn(job) ?? miss ?? 'No chain of what is known leads from a microphone to this device and app.'}
+        {notKnownIn(job, catalogue) ??
+          miss ??
+          'No chain of what is known leads from a microphone to this device and app.'}
       </p>
       <h3 className="mt-2 font-bold">What would open one</h3>
       <ul className="mt-1 flex flex-col gap-1.5">

@@ -1,6 +1,7 @@
 'use client';
 import type { Report } from '@/core/assess';
-import { inApp, type Setup } from '@/core/model';
+import { listText } from '@/core/format';
+import { type AppFact, inApp, partIn, type Setup } from '@/core/model';
 import { ABSENCES, appOf, Button, nameIn, offeredApps } from '../components';
 import { Tracks } from '../setup';
 
@@ -73,6 +74,15 @@ function AsDone({ setup, onChange }: Pick<Props, 'setup' | 'onChange'>) {
   );
 }
 
+const FACTS: Readonly<Record<AppFact, string>> = {
+  accepts: 'which inputs it takes',
+  chooses: 'whether the input can be picked',
+  playback: 'where it plays',
+  processing: 'whether it takes out noise',
+  buffer: 'how late it is',
+  rescans: 'whether it notices a plug while it is open',
+};
+
 interface DestinationProps {
   readonly setup: Setup;
   readonly destination: Pick<Report, 'device' | 'app' | 'inputs'>;
@@ -93,7 +103,7 @@ function Destination({ setup, destination, first, onApp, onChange }: Destination
           onChange={(e) => onApp(e.target.value)}
           className="mt-1 min-h-10 w-full rounded-lg border border-soft bg-paper px-2"
         >
-          {offeredApps(app.id).map((a) => (
+          {offeredApps({ device: partIn(setup, destination.device).class, app: app.id }).map((a) => (
             <option key={a.id} value={a.id}>
               {a.name}
             </option>
@@ -101,6 +111,11 @@ function Destination({ setup, destination, first, onApp, onChange }: Destination
         </select>
       </label>
       <p className="mt-1 text-soft">{app.summary}.</p>
+      {app.differs && (
+        <p className="mt-1 text-soft text-sm">
+          Differs by platform: {listText(app.differs.map((f) => FACTS[f]))}. Try it on yours before you rely on it.
+        </p>
+      )}
       {first && app.chooses === 'picker' && (
         <label className="mt-2 block">
           Input chosen in the app

@@ -14,10 +14,12 @@ const fails = (report: Report, gate: GateName, part: PartId, unit?: string): boo
 /** Who powers what: chargers, ports with what each piece draws of them, phantom power. */
 export function powerFlows(report: Report): readonly Flow[] {
   const shown = new Set<string>();
-  const draws = report.usb.flatMap((s) =>
+  const portsFirst = [...report.usb].sort((a, b) => Number(a.port === null) - Number(b.port === null));
+  const draws = portsFirst.flatMap((s) =>
     s.pieces.flatMap((p): readonly Flow[] => {
       // What several supplies carry in turn is told at the first.
-      if (shown.has(p.part) || s.port === null) return [];
+      // All ports of a part together are told port by port; what feeds a hub in the device's stead has no port.
+      if (shown.has(p.part) || (s.port === null && s.part !== report.feed?.part)) return [];
       shown.add(p.part);
       const label = `${figure(p.drawMa)} of ${figure(s.supplyMa)} mA`;
       return [{ from: s.part, to: p.part, label, wrong: s.loadMa > s.supplyMa }];
