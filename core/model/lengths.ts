@@ -17,7 +17,7 @@ export function lengthsSold(c: PartClass): readonly Length[] {
   const [usual, perM, gramsPerM] = [q('lengthM'), q(c.sold.pricePerM), q(c.sold.massPerM)];
   return c.sold.lengthsM.map((lengthM) => ({
     lengthM,
-    price: Math.round(100 * (q('price') + perM * (lengthM - usual))) / 100,
+    price: Math.max(1, Math.round(q('price') + perM * (lengthM - usual))),
     massG: Math.round(q('massG') + gramsPerM * (lengthM - usual)),
   }));
 }

@@ -41,7 +41,7 @@ const gatesOf = (setup: Setup) =>
 function longerPrice(p: Part): number {
   const c = catalogue.parts.get(p.class)!;
   const [price, perM, usual] = ['price', 'pricePerM', 'lengthM'].map((n) => quantity(newPart(c), c, n));
-  return price! + perM! * (quantity(p, c, 'lengthM') - usual!);
+  return Math.round(price! + perM! * (quantity(p, c, 'lengthM') - usual!));
 }
 
 function costByHand(setup: Setup, drawer: Drawer | null): number {

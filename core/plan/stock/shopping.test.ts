@@ -10,7 +10,7 @@ const wanted = (classId: string) => shoppingList(new Map([[classId, 1]]), null, 
 
 test('a cable is asked for by its ends, its wiring and its length', () => {
   const lead = wanted('lead-3-4');
-  expect(lead.what).toMatch(/3\.5 mm TRS plug to 3\.5 mm TRRS plug, CTIA wiring, 0\.3, 1\.0, .* or 5\.0 m as needed$/);
+  expect(lead.what).toMatch(/3\.5 mm TRS plug to 3\.5 mm TRRS plug, CTIA wiring, 0\.3, 1, .* or 5 m as needed$/);
   expect(itemAt(lead.check, 0)).toBe('count the black rings: two and three');
 });
 

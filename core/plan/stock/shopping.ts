@@ -68,7 +68,7 @@ function orders(ends: readonly PortSpec[]): readonly string[] {
 }
 
 function lengths(c: PartClass): readonly string[] {
-  const sold = lengthsSold(c).map((l) => figure(l.lengthM, 1));
+  const sold = lengthsSold(c).map((l) => String(l.lengthM));
   if (sold.length > 0) return [`${sold.slice(0, -1).join(', ')} or ${sold.at(-1)} m as needed`];
   const metres = c.kind === 'lead' ? c.values['lengthM']?.value : undefined;
   return metres === undefined ? [] : [`${figure(0.5 * metres, 1)} to ${figure(1.5 * metres, 1)} m`];
