@@ -1,5 +1,6 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { LINE } from '../support/by-hand';
 import { openBrowser } from '../support/page';
 import { PATIENCE_MS, Walk, walkForTests } from '../support/walk';
 
@@ -27,12 +28,12 @@ const eventually = (what: () => Promise<unknown>, wanted: unknown) =>
   expect.poll(what, { timeout: PATIENCE_MS }).toEqual(wanted);
 
 const LEVEL = /^Output level$/;
-const GAIN = /^Input gain$/;
+const GAIN = /^Pack gain$/;
 const shown = async (name = LEVEL) => Number(await (await walk.find('input[type=range]', name)).getAttribute('value'));
 
 test('of forty arrow presses as fast as they go none is swallowed: shown and kept are the same, each its own step', async () => {
   await walk.open('line/?setup=kiln-rehearsed');
-  await walk.press(/Headset adapter/);
+  await walk.press(/^Mirela's pack/);
   await (await walk.find('input[type=range]', GAIN)).sendKeys(Key.HOME);
   const lowest = await shown(GAIN);
   const slider = await walk.find('input[type=range]', GAIN);
@@ -40,28 +41,28 @@ test('of forty arrow presses as fast as they go none is swallowed: shown and kep
   await slider.sendKeys(...moves);
   const step = (await shown(GAIN)) - lowest;
   expect(step).toBeGreaterThan(0);
-  await eventually(() => knob('adapter', 'gain'), await shown(GAIN));
+  await eventually(() => knob('pack-1', 'gain'), await shown(GAIN));
   // To where it began and on again, before the store can have answered.
   await slider.sendKeys(Key.ARROW_RIGHT, Key.ARROW_LEFT, Key.ARROW_RIGHT, Key.ARROW_LEFT);
   expect((await shown(GAIN)) - lowest).toBe(step);
-  await eventually(() => knob('adapter', 'gain'), await shown(GAIN));
+  await eventually(() => knob('pack-1', 'gain'), await shown(GAIN));
 });
 
 test('a knob held in one window while another is turned in a second: both are kept', async () => {
-  const gain = () => knob('adapter', 'gain');
+  const gain = () => knob('pack-1', 'gain');
   await walk.open('line/?setup=kiln-rehearsed');
   const first = await walk.driver.getWindowHandle();
   await walk.press(/Twin receiver/);
   await walk.slide(LEVEL, -10, false);
   await walk.driver.switchTo().newWindow('tab');
   await walk.open('line/?setup=kiln-rehearsed');
-  await walk.press(/Headset adapter/);
+  await walk.press(/^Mirela's pack/);
   await walk.slide(GAIN, 14);
   await eventually(gain, 14);
   await walk.driver.close();
   await walk.driver.switchTo().window(first);
   // Still in the hand, and drawn over what the other window made of it.
-  await walk.sees(/Headset adapter \+14 dB/);
+  await walk.sees(/\+?14 dB/, LINE);
   expect(await shown()).toBe(-10);
   await walk.slide(LEVEL, -20);
   await eventually(() => knob('receiver', 'level'), -20);
@@ -69,20 +70,20 @@ test('a knob held in one window while another is turned in a second: both are ke
 });
 
 test('what a second window sets otherwise stands, and the first is told when one comes back to it', async () => {
-  const gain = () => knob('adapter', 'gain');
+  const gain = () => knob('pack-1', 'gain');
   await walk.open('line/?setup=kiln-rehearsed');
   const first = await walk.driver.getWindowHandle();
-  await walk.press(/Headset adapter/);
+  await walk.press(/^Mirela's pack/);
   await walk.slide(GAIN, 10);
   await eventually(gain, 10);
   await walk.driver.switchTo().newWindow('window');
   await walk.open('line/?setup=kiln-rehearsed');
-  await walk.press(/Headset adapter/);
+  await walk.press(/^Mirela's pack/);
   await walk.slide(GAIN, 16);
   await eventually(gain, 16);
   await walk.driver.close();
   await walk.driver.switchTo().window(first);
-  await walk.sees(/Gain of Headset adapter: another window has since set it otherwise/i, '[role=status]');
+  await walk.sees(/Gain of Mirela's pack: another window has since set it otherwise/i, '[role=status]');
   expect(await gain()).toBe(16);
 });
 

@@ -11,8 +11,8 @@ afterEach(async () => expect(await walk.complaints()).toEqual([]));
 
 test('the tree tells what each piece asks of its port and what arrives; one press mends it', async () => {
   await walk.open('power/?setup=visit-no-power');
-  await walk.sees(/Too little power for Desk microphone at connection 1: needs 280 mA, Tablet gives 100 mA/i);
-  await walk.sees(/USB adapter gets too little 280 of 100 mA 4\.9\d V/, '[aria-label="Power tree"]');
+  await walk.sees(/Too little power for Desk microphone at connection 1: needs 250 mA, Tablet gives 100 mA/i);
+  await walk.sees(/USB adapter gets too little 250 of 100 mA 4\.9\d V/, '[aria-label="Power tree"]');
   await walk.expectAccessible();
   await walk.press(/^Go another way/, '[aria-label="Powered gate"] button');
   await walk.sees(/Everything gets what it needs/);
