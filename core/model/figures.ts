@@ -141,7 +141,6 @@ export const FIGURES = {
   sampleBits: { spoken: 'bits of a sample', unit: 'bit', least: 16, most: 32, alone: true },
   sampleRateHz: { spoken: 'sample rate', unit: 'Hz', least: 8000, most: 192000, alone: true },
   secondaryOhm: { spoken: 'copper of the secondary', unit: 'ohm', least: 10, most: 400 },
-  screenOhmPerM: { spoken: 'resistance of a metre of screen', unit: 'ohm/m', least: 0.01, most: 0.1 },
   selfNoiseDba: { spoken: 'self-noise', unit: 'dB(A)', least: 5, most: 35 },
   sendGainDb: { spoken: 'gain of a send', unit: 'dB', least: 0, most: 24 },
   senseMaxOhm: { spoken: 'microphone sensed up to', unit: 'ohm', least: 10000, most: 200000 },

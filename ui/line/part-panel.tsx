@@ -90,13 +90,13 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
         )}
         {sold.length > 0 && (
           <div className="flex flex-wrap items-center gap-1.5">
-            <span className="text-soft text-sm">Sold in</span>
+            <span className="w-full text-soft text-sm">Sold in</span>
             {sold.map((l) => (
               <button
                 key={l.lengthM}
                 type="button"
                 aria-pressed={l.lengthM === quantity(part, partClass, 'lengthM')}
-                aria-label={`${figure(l.lengthM, 2)} m, about ${money(l.price)}`}
+                aria-label={`${l.lengthM} m, about ${money(l.price)}`}
                 className="min-h-10 rounded-lg border border-soft px-2.5 aria-pressed:border-accent aria-pressed:bg-accent-wash aria-pressed:font-bold"
                 onClick={() =>
                   onChange(`Length of ${partName(part)}`, {
@@ -105,7 +105,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
                   })
                 }
               >
-                {figure(l.lengthM, 2)} m <span className="text-soft text-sm">{money(l.price)}</span>
+                {l.lengthM} m <span className="text-soft text-sm">{money(l.price)}</span>
               </button>
             ))}
           </div>
