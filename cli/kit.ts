@@ -1,8 +1,9 @@
 import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
 import { figure, moneyText } from '@/core/format';
-import { classIn, type Drawer, type Job } from '@/core/model';
+import type { Drawer, Job } from '@/core/model';
 import { type KitProgress, kitsFor, shoppingCsv, shoppingList, solver } from '@/core/plan';
+import { chainText } from './chain';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
 
 interface Options {
@@ -68,7 +69,7 @@ function words(
       lines.push(`   ${w.count} x ${w.what}${upTo == null ? '' : ` (best buy up to a price of ${money(upTo)})`}`);
     }
     for (const a of answers) {
-      const chain = a.answer.setup.parts.map((p) => p.name ?? classIn(catalogue, p.class).name).join(' | ');
+      const chain = chainText(a.answer.setup);
       lines.push(`   ${nameOf(a.job)}: ${chain} (margin ${figure(a.answer.score.margin, 1)})`);
     }
     lines.push('');

@@ -1,7 +1,8 @@
 import { catalogue } from '@/catalogue';
 import { capital, figure, moneyText } from '@/core/format';
-import { classIn, type Drawer, type Job, notKnownIn, ownLength } from '@/core/model';
+import { type Drawer, type Job, notKnownIn } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
+import { chainText } from './chain';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
 
 /** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate. */
@@ -39,11 +40,7 @@ export function planCommand(job: Job, drawer: Drawer | null, json: boolean): num
       '',
     );
   answers.forEach((a, i) => {
-    const chain = a.setup.parts
-      .map((p) =>
-        [p.name ?? classIn(catalogue, p.class).name, ownLength(p, classIn(catalogue, p.class)) ?? []].flat().join(', '),
-      )
-      .join(' | ');
+    const chain = chainText(a.setup);
     lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
     lines.push(
       `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${capital(a.weakest.gate)} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,

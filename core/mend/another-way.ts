@@ -1,6 +1,15 @@
 import { mustAssess } from '../assess';
 import { apply, positionName } from '../change';
-import { type Catalogue, classIn, type Drawer, FORMAT_VERSION, isGiven, partName, type Setup } from '../model';
+import {
+  type Catalogue,
+  classIn,
+  type Drawer,
+  FORMAT_VERSION,
+  isGiven,
+  ownLength,
+  partName,
+  type Setup,
+} from '../model';
 import { type Answer, plan } from '../plan';
 import { type Bench, cautions, compareMends, type Mend, mendOf } from './mend';
 import { isBetter } from './rank';
@@ -29,7 +38,10 @@ export function* anotherWay<T>(
     .flatMap((answer): readonly Mend[] => {
       const names = answer.setup.parts
         .filter((p) => !isGiven(classIn(catalogue, p.class)))
-        .map((p) => partName(answer.setup, catalogue, p.id));
+        .map((p) => {
+          const length = ownLength(p, classIn(catalogue, p.class));
+          return `${length === null ? '' : `${length} of `}${partName(answer.setup, catalogue, p.id)}`;
+        });
       const lean = withoutIdleKnobs({ ...answer.setup, job: setup.job }, catalogue);
       const { format: _, version: __, id: ___, name: ____, ...structure } = lean;
       const words = `Go another way: ${names.join(', ')}`;

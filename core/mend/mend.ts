@@ -8,6 +8,7 @@ import {
   classIn,
   classOfPart,
   type Drawer,
+  dearerByLength,
   isGiven,
   knobAt,
   type Part,
@@ -94,6 +95,11 @@ function toBuy({ setup, catalogue, drawer, stock }: Bench, next: Setup): Pick<Me
     if (missing <= 0) continue;
     buys = true;
     cost += missing * stock.take(c, Number.MAX_SAFE_INTEGER).price;
+    const dearer = next.parts
+      .filter((p) => p.class === c && !setup.parts.some((o) => o.id === p.id && o.class === c))
+      .map((p) => dearerByLength(p, classIn(catalogue, c)))
+      .sort((x, y) => y - x);
+    for (const more of dearer.slice(0, missing)) cost += more;
   }
   return { cost, buys };
 }

@@ -50,7 +50,7 @@ export {
 export { FIGURES, type FigureName, type FigureSpec, figureName, hasFigure, isFigure } from './figures';
 export { type Host, hostsOf, inApp, movedTo, notKnownIn } from './hosts';
 export type { ClassId, JointId, PartId, PortId } from './ids';
-export { dearerByLength, type Length, lengthsSold, longestM, ofLength, ownLength } from './lengths';
+export { dearerByLength, kindOf, type Length, lengthsSold, longestM, ofKind, ofLength, ownLength } from './lengths';
 export { appIn, classIn, classOfPart, jointIn, partIn } from './lookups';
 export { type Merged, merged, same } from './merge';
 export type {

@@ -1,6 +1,8 @@
 import { itemAt } from '../algorithms';
 import type { Part } from './documents';
-import type { PartClass } from './part-class';
+import type { ClassId } from './ids';
+import { classIn } from './lookups';
+import type { Catalogue, PartClass } from './part-class';
 import { newPart, quantity } from './quantity';
 
 /** A length in which a class is sold, and what one of it costs and weighs. */
@@ -42,6 +44,26 @@ export const ownLength = ({ values }: Part, c: PartClass): string | null => {
   const own = values?.['lengthM'];
   return own === undefined || own === c.values['lengthM']?.value ? null : `${own} m`;
 };
+
+/**
+ * What is asked for at a counter: the class, and of a cable longer than usual its length, "lead-xlr 10". No class has a space
+ * in its name.
+ */
+export const kindOf = (part: Part, c: PartClass): ClassId => {
+  const own = part.values?.['lengthM'];
+  const usual = c.values['lengthM']?.value;
+  return c.sold && own !== undefined && usual !== undefined && own > usual ? `${part.class} ${own}` : part.class;
+};
+
+/** A new part of a kind. */
+export function ofKind(kind: ClassId, catalogue: Catalogue): Part {
+  const [id = '', length] = String(kind).split(' ');
+  const c = classIn(catalogue, id);
+  const part = newPart(c);
+  if (length === undefined) return part;
+  const cut = ofLength(part, c, Number(length));
+  return cut === part ? { ...part, values: { lengthM: Number(length) } } : cut;
+}
 
 /** What a part of its own length costs beyond one of the usual length; of a length that is not sold, as the next longer. */
 export function dearerByLength({ values }: Part, c: PartClass): number {

@@ -7,14 +7,15 @@ import {
   type Drawer,
   FORMAT_VERSION,
   type Job,
-  newPart,
+  kindOf,
   notKnownIn,
+  ofKind,
   quantity,
 } from '../model';
 import type { Answer } from './answers';
 import { bestKit, holdsUpTo, type Kit, type KitJob, type KitQuestion, ownedOf, type Solve } from './kit';
 import { type PlanProgress, plan } from './plan';
-import { classNeeds, priceOf } from './stock';
+import { kindNeeds, priceOfKind } from './stock';
 
 /** A kit with its name, its answers by job, and up to which price each purchase holds. */
 export interface NamedKit {
@@ -111,19 +112,21 @@ export async function* kitsFor(
     yield told({ done: true });
     return;
   }
-  const value = (classId: ClassId, name: string) =>
-    quantity(newPart({ id: classId }), classIn(catalogue, classId), name);
+  const massOf = (kind: ClassId) => {
+    const part = ofKind(kind, catalogue);
+    return quantity(part, classIn(catalogue, part.class), 'massG');
+  };
   const questionOf = (): KitQuestion => ({
     jobs: jobs.map(
       ({ id }, i): KitJob => ({
         id,
-        routes: itemAt(ways, i).map((a) => ({ needs: classNeeds(a.setup, catalogue), margin: a.score.margin })),
+        routes: itemAt(ways, i).map((a) => ({ needs: kindNeeds(a.setup, catalogue), margin: a.score.margin })),
       }),
     ),
     atOnce,
-    owned: ownedOf(drawer),
-    price: (c) => priceOf(c, drawer, catalogue),
-    massG: (c) => value(c, 'massG'),
+    owned: ownedOf(drawer, catalogue),
+    price: (k) => priceOfKind(k, drawer, catalogue),
+    massG: massOf,
     mostG,
   });
   const solve = await solving();
@@ -132,17 +135,19 @@ export async function* kitsFor(
   const others = (i: number): readonly number[] =>
     jobs.flatMap(({ id }, k) => (k === i || (atOnce.includes(itemAt(jobs, i).id) && atOnce.includes(id)) ? [] : [k]));
   /** What the kit buys for some jobs: it costs nothing to use it for another. */
-  const boughtFor = (some: readonly number[], kit: Kit): readonly string[] => {
+  const boughtFor = (some: readonly number[], kit: Kit): readonly ClassId[] => {
     const needed = new Set(
       some.flatMap((k) => [
-        ...classNeeds(itemAt(itemAt(ways, k), kit.chosen.get(itemAt(jobs, k).id)!).setup, catalogue).keys(),
+        ...kindNeeds(itemAt(itemAt(ways, k), kit.chosen.get(itemAt(jobs, k).id)!).setup, catalogue).keys(),
       ]),
     );
-    return kit.buy.flatMap(({ classId, count }) => (needed.has(classId) ? Array<string>(count).fill(classId) : []));
+    return kit.buy.flatMap(({ classId, count }) => (needed.has(classId) ? Array<ClassId>(count).fill(classId) : []));
   };
   /** What the best answers of some jobs would buy. */
-  const mightBuy = (some: readonly number[]): readonly string[] => [
-    ...new Set(some.flatMap((k) => itemAt(fronts, k).flatMap((a) => a.toBuy.map((p) => p.class)))),
+  const mightBuy = (some: readonly number[]): readonly ClassId[] => [
+    ...new Set(
+      some.flatMap((k) => itemAt(fronts, k).flatMap((a) => a.toBuy.map((p) => kindOf(p, classIn(catalogue, p.class))))),
+    ),
   ];
   // How much it weighs is no matter yet: chains that share are lighter, too.
   const roughly = async () =>
@@ -155,7 +160,7 @@ export async function* kitsFor(
     for (const [i, job] of jobs.entries()) {
       const lent = wide ? mightBuy(others(i)) : boughtFor(others(i), kit);
       if (lent.length === 0) continue;
-      const { working } = yield* seek(job, withParts(drawer, lent));
+      const { working } = yield* seek(job, withParts(drawer, lent, catalogue));
       ways[i] = [...itemAt(ways, i), ...working];
     }
     rough = (await roughly()) ?? kit;
@@ -201,7 +206,7 @@ export async function* kitsFor(
 const orNull = (kit: Kit | null | 'unfinished'): Kit | null => (kit === 'unfinished' ? null : kit);
 
 /** A drawer with so many more parts. */
-const withParts = (drawer: Drawer | null, classes: readonly string[]): Drawer => ({
+const withParts = (drawer: Drawer | null, kinds: readonly ClassId[], catalogue: Catalogue): Drawer => ({
   ...(drawer ?? { format: 'symplex.drawer', version: FORMAT_VERSION, id: 'kit', name: 'Kit', parts: [] }),
-  parts: [...(drawer?.parts ?? []), ...classes.map((c) => ({ id: c, class: c }))],
+  parts: [...(drawer?.parts ?? []), ...kinds.map((k) => ofKind(k, catalogue))],
 });

@@ -3,9 +3,9 @@ import { Printer, Save } from 'lucide-react';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { figure, signed } from '@/core/format';
-import type { ClassId, Drawer, Job } from '@/core/model';
+import { type ClassId, type Drawer, type Job, kindOf, ownLength } from '@/core/model';
 import { type KitProgress, type NamedKit, shoppingCsv, shoppingList } from '@/core/plan';
-import { Button, partName, useMoney } from '../components';
+import { Button, classOf, partName, useMoney } from '../components';
 import { saveFile } from '../shell';
 import { CurrencyField, OwnPrice } from './own-price';
 
@@ -78,7 +78,9 @@ interface InFullProps {
 
 /** For which of the jobs a purchase is. */
 function servesText(classId: ClassId, { answers }: NamedKit, nameOf: (id: string) => string): string {
-  const served = answers.filter((a) => a.answer.setup.parts.some((p) => p.class === classId)).map((a) => nameOf(a.job));
+  const served = answers
+    .filter((a) => a.answer.setup.parts.some((p) => kindOf(p, classOf(p)) === classId))
+    .map((a) => nameOf(a.job));
   return served.length === 1 && answers.length > 1 ? `For ${served[0]} only.` : `For ${served.join(' and ')}.`;
 }
 
@@ -139,7 +141,11 @@ function InFull({ kit, drawer, nameOf }: InFullProps) {
                 <span>{nameOf(job)}</span>
                 <span className="font-mono">margin {signed(answer.score.margin, 1)}</span>
               </p>
-              <p className="text-soft">{answer.setup.parts.map(partName).join(' · ')}</p>
+              <p className="text-soft">
+                {answer.setup.parts
+                  .map((p) => [partName(p), ownLength(p, classOf(p)) ?? []].flat().join(', '))
+                  .join(' · ')}
+              </p>
             </li>
           ))}
         </ul>

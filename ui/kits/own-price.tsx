@@ -1,9 +1,10 @@
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
+import { catalogue } from '@/catalogue';
 import { PLAIN_CURRENCY } from '@/core/format';
-import type { Drawer } from '@/core/model';
+import { type Drawer, dearerByLength, ofKind } from '@/core/model';
 import type { Wanted } from '@/core/plan';
-import { editDrawer } from '../components';
+import { classOf, editDrawer } from '../components';
 
 interface Props {
   readonly drawer: Drawer;
@@ -14,14 +15,21 @@ const FIELD = 'min-h-9 rounded-md border border-soft bg-paper px-2 text-right fo
 
 /** What one of a class costs where the owner shops: written over our estimate, kept with the drawer. */
 export function OwnPrice({ drawer, wanted }: Props) {
-  const { classId, price } = wanted;
+  const { price } = wanted;
+  // Of a cable longer than usual the price of the class is kept: what it is dearer by its length comes on top.
+  const part = ofKind(wanted.classId, catalogue);
+  const classId = part.class;
+  const more = dearerByLength(part, classOf(part));
   const [wrong, setWrong] = useState<string | null>(null);
   const own = drawer.prices?.[classId] !== undefined;
   const keep = async (next: readonly [number, number] | null) => {
     setWrong(
       await editDrawer(`Price of ${wanted.what}`, drawer.id, (d) => {
         const { [classId]: _gone, ...others } = d.prices ?? {};
-        return { ...d, prices: next ? { ...others, [classId]: next } : others };
+        return {
+          ...d,
+          prices: next ? { ...others, [classId]: [Math.max(0, next[0] - more), Math.max(0, next[1] - more)] } : others,
+        };
       }),
     );
   };

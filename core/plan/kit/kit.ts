@@ -1,5 +1,5 @@
 import { itemAt } from '../../algorithms';
-import type { ClassId, Drawer } from '../../model';
+import { type Catalogue, type ClassId, classIn, type Drawer, kindOf } from '../../model';
 
 /** One way to do a job: how many of each class it takes, and how much margin it leaves at its weakest gate. */
 export interface KitRoute {
@@ -68,9 +68,12 @@ interface Limits {
   readonly longestS?: number;
 }
 
-export const ownedOf = (drawer: Drawer | null): ReadonlyMap<string, number> => {
+export const ownedOf = (drawer: Drawer | null, catalogue: Catalogue): ReadonlyMap<string, number> => {
   const owned = new Map<string, number>();
-  for (const p of drawer?.parts ?? []) owned.set(p.class, (owned.get(p.class) ?? 0) + 1);
+  for (const p of drawer?.parts ?? []) {
+    const kind = kindOf(p, classIn(catalogue, p.class));
+    owned.set(kind, (owned.get(kind) ?? 0) + 1);
+  }
   return owned;
 };
 

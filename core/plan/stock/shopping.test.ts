@@ -10,8 +10,18 @@ const wanted = (classId: string) => shoppingList(new Map([[classId, 1]]), null, 
 
 test('a cable is asked for by its ends, its wiring and its length', () => {
   const lead = wanted('lead-3-4');
-  expect(lead.what).toMatch(/3\.5 mm TRS plug to 3\.5 mm TRRS plug, CTIA wiring, 0\.3, 1, .* or 5 m as needed$/);
+  expect(lead.what).toMatch(/3\.5 mm TRS plug to 3\.5 mm TRRS plug, CTIA wiring, 0\.3 m$/);
   expect(itemAt(lead.check, 0)).toBe('count the black rings: two and three');
+});
+
+test('a longer cable is a thing of its own: its length is asked for, and its price is that of the length', () => {
+  const [long, usual] = ['lead-xlr 10', 'lead-xlr'].map(wanted);
+  expect(long!.what).toMatch(/, 10 m$/);
+  expect(usual!.what).toMatch(/, 3 m$/);
+  const { pricePerM, price } = catalogue.parts.get('lead-xlr')!.values;
+  // By hand: seven metres more, and both ends of the band 30 % either way.
+  const byHand = price!.value + 7 * pricePerM!.value;
+  expect(long!.price).toEqual([Math.floor(0.7 * Math.round(byHand)), Math.ceil(1.3 * Math.round(byHand))]);
 });
 
 test('what decides at the counter is told: licence, converter, phantom power, data', () => {

@@ -6,14 +6,17 @@ import {
   type ClassId,
   classIn,
   type Drawer,
-  lengthsSold,
+  ofKind,
+  type Part,
   type PartClass,
   type PortSpec,
+  quantity,
 } from '../../model';
 import { priceBand } from './prices';
 
 /** One thing to ask for at a counter. */
 export interface Wanted {
+  /** The class, with the length of a cable that is longer than usual. */
   readonly classId: ClassId;
   readonly count: number;
   /** What it is, in words that need no maker: ends, wiring, length. */
@@ -32,8 +35,9 @@ export function shoppingList(
 ): readonly Wanted[] {
   return [...counts]
     .map(([classId, count]) => {
-      const c = classIn(catalogue, classId);
-      return { classId, count, what: inWords(c), check: checks(c), price: priceBand(classId, drawer, catalogue) };
+      const part = ofKind(classId, catalogue);
+      const c = classIn(catalogue, part.class);
+      return { classId, count, what: inWords(c, part), check: checks(c), price: priceBand(classId, drawer, catalogue) };
     })
     .sort((a, b) => b.price[1] * b.count - a.price[1] * a.count || a.what.localeCompare(b.what));
 }
@@ -48,13 +52,13 @@ export const shoppingCsv = (list: readonly Wanted[], currency = ''): string =>
 const PLUGLESS = new Set(['radio', 'none']);
 const endOf = (p: PortSpec): string => describeConnector(connectorNamed(p.connector)!);
 
-function inWords(c: PartClass): string {
+function inWords(c: PartClass, part: Part): string {
   const ends = c.ports.filter((p) => !PLUGLESS.has(p.carries));
   const counted = new Map<string, number>();
   for (const p of ends) counted.set(endOf(p), (counted.get(endOf(p)) ?? 0) + 1);
   const said = [...counted].map(([end, n]) => (n === 1 ? end : `${n} x ${end}`));
   const joined = c.kind === 'lead' && said.length === 2 ? said.join(' to ') : said.join(', ');
-  return [`${c.name}: ${joined}`, ...orders(ends), ...lengths(c)].join(', ');
+  return [`${c.name}: ${joined}`, ...orders(ends), ...lengths(c, part)].join(', ');
 }
 
 /** The wiring of four-pole plugs and sockets, which cannot be seen: ITU-T P.381 (today's) or the older order. */
@@ -67,9 +71,8 @@ function orders(ends: readonly PortSpec[]): readonly string[] {
   return [...found];
 }
 
-function lengths(c: PartClass): readonly string[] {
-  const sold = lengthsSold(c).map((l) => String(l.lengthM));
-  if (sold.length > 0) return [`${sold.slice(0, -1).join(', ')} or ${sold.at(-1)} m as needed`];
+function lengths(c: PartClass, part: Part): readonly string[] {
+  if (c.sold) return [`${quantity(part, c, 'lengthM')} m`];
   const metres = c.kind === 'lead' ? c.values['lengthM']?.value : undefined;
   return metres === undefined ? [] : [`${figure(0.5 * metres, 1)} to ${figure(1.5 * metres, 1)} m`];
 }

@@ -5,6 +5,7 @@ import {
   type Drawer,
   dearerByLength,
   isGiven,
+  kindOf,
   newPart,
   type Part,
   type PartClass,
@@ -77,6 +78,18 @@ export function costOf(
 }
 
 const lengthOf = (part: Part, c: PartClass): number => (c.sold ? quantity(part, c, 'lengthM') : 0);
+
+/** How many of each kind a setup takes, longer cables told apart, without what is there anyway. */
+export function kindNeeds(setup: Setup, catalogue: Catalogue): ReadonlyMap<ClassId, number> {
+  const needs = new Map<ClassId, number>();
+  for (const p of setup.parts) {
+    const c = classIn(catalogue, p.class);
+    if (isGiven(c)) continue;
+    const kind = kindOf(p, c);
+    needs.set(kind, (needs.get(kind) ?? 0) + 1);
+  }
+  return needs;
+}
 
 /** How many of each class a setup takes, without what is there anyway. */
 export function classNeeds(setup: Setup, catalogue: Catalogue): ReadonlyMap<string, number> {
