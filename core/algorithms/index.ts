@@ -1,4 +1,5 @@
 export { freshId } from './fresh-id';
 export { entryOf, itemAt, pairOf } from './look-up';
 export { memo, memoBy, memoOfTwo } from './memo';
+export { powerSumDb } from './power-sum';
 export { type Reached, reach, wayTo } from './reach';

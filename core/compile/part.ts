@@ -1,3 +1,4 @@
+import { powerSumDb } from '../algorithms';
 import { type Element, type NodeName, ownNoisePower } from '../circuit';
 import { type ElementSpec, isShut, knobAt, type PartId, type PortId, quantity, RATED_SPL } from '../model';
 import {
@@ -321,8 +322,6 @@ function disturb(
 /** Of a noise figure in dBu, what the amplifier adds by itself, in dBu. */
 const ownNoiseDbu = (einDbu: number): number =>
   10 * Math.log10(ownNoisePower(Math.sqrt(0.6) * 10 ** (einDbu / 20)) / 0.6);
-
-const powerSumDb = (a: number, b: number): number => 10 * Math.log10(10 ** (a / 10) + 10 ** (b / 10));
 
 function needsOf({ q, pair }: Words, spec: Extract<ElementSpec, { is: 'capsule' }>['needs']): Needs | null {
   if (!spec) return null;

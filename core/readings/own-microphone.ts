@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { itemAt, powerSumDb } from '../algorithms';
 import type { Compiled } from '../compile';
 import { aWeightingDb, criticalDistanceM, directOverRoomDb, SPEECH_SHARES, splAt, THIRD_OCTAVES_HZ } from '../signal';
 
@@ -18,8 +18,6 @@ export interface OwnTake {
 const SPEECH_A_DB =
   10 *
   Math.log10(SPEECH_SHARES.reduce((sum, s, i) => sum + s * 10 ** (aWeightingDb(itemAt(THIRD_OCTAVES_HZ, i)) / 10), 0));
-
-const powerSumDb = (a: number, b: number): number => 10 * Math.log10(10 ** (a / 10) + 10 ** (b / 10));
 
 /**
  * What a device's own microphone would record of a voice; it hears all round.

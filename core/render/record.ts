@@ -1,3 +1,4 @@
+import { powerSumDb } from '../algorithms';
 import type { Report } from '../assess';
 import { gainsBetween, shaped } from '../filter';
 import type { Setup } from '../model';
@@ -125,7 +126,7 @@ function ownMicrophone(setup: Setup, sounds: ReadonlyMap<string, Float32Array>, 
     const level = full(splAt(s.splAt1m, distanceM));
     for (let i = 0; i < frames; i++) x[i] += level * (sound[i] + late * around[i]);
   }
-  const noise = 10 * Math.log10(10 ** (room.noiseDba / 10) + 10 ** (OWN_MICROPHONE.noiseDba / 10));
+  const noise = powerSumDb(room.noiseDba, OWN_MICROPHONE.noiseDba);
   addNoise(x, full(noise), 100);
   return x.map((v) => Math.max(-1, Math.min(1 - 2 ** -23, v)));
 }
