@@ -18,10 +18,11 @@ export interface Bus {
 export function busesOf(partClass: PartClass): readonly Bus[] {
   const { circuit, ports, knobs = [] } = partClass;
   const stages = circuit.filter((e) => e.is === 'stage');
-  const driven = new Set(stages.flatMap((s) => s.out));
+  const amplifiers = circuit.filter((e) => e.is === 'stage' || e.is === 'tone');
+  const driven = new Set(amplifiers.flatMap((s) => s.out));
   const onward = (at: string): readonly (readonly [string, ElementSpec])[] =>
     circuit.flatMap((e): readonly (readonly [string, ElementSpec])[] => {
-      if (e.is === 'stage') return e.in.includes(at) ? e.out.map((o) => [o, e] as const) : [];
+      if (e.is === 'stage' || e.is === 'tone') return e.in.includes(at) ? e.out.map((o) => [o, e] as const) : [];
       if (e.is !== 'resistor' && e.is !== 'capacitor' && e.is !== 'transformer') return [];
       const ends = e.is === 'transformer' ? [...e.primary, ...e.secondary] : [...e.between];
       // What an amplifier drives is not driven back.

@@ -153,6 +153,9 @@ function circuit(c: PartClass, say: Say): void {
       }
       if (nodes.length === 2 && nodes[0] === nodes[1]) say(`${at}/${field}`, `Both ends are "${nodes[0]}".`);
     }
+    if ('whileEmpty' in e && e.whileEmpty !== undefined && !c.ports.some((p) => p.id === e.whileEmpty)) {
+      say(`${at}/whileEmpty`, `There is no port "${e.whileEmpty}".`);
+    }
     if (e.when) {
       const knob = c.knobs?.find((k) => k.id === e.when!.knob);
       if (!knob) say(`${at}/when/knob`, `There is no knob "${e.when.knob}".`);

@@ -23,6 +23,7 @@ const FIGURE_FIELDS: ReadonlySet<string> = new Set([
   'inputOhm',
   'outputOhm',
   'gainDb',
+  'hz',
   'clipDbu',
   'einDbu',
   'outputNoiseDbu',

@@ -67,10 +67,17 @@ export function compile(
   // The first device's ground is the reference of the whole; a second one floats on its own until something joins them.
   // What lies about is left out of the netlist, however much of it there is.
   const loose = looseParts(setup, catalogue);
+  const plugged = pluggedPorts(setup);
   const circuits = [...fitted.values()].map((f) =>
     loose.has(f.part.id)
       ? NO_CIRCUIT
-      : compilePart(f, muted, f.partClass.host !== undefined && f !== device, unfed.has(f.part.id)),
+      : compilePart(
+          f,
+          muted,
+          f.partClass.host !== undefined && f !== device,
+          unfed.has(f.part.id),
+          plugged.get(f.part.id) ?? NONE,
+        ),
   );
   for (const circuit of circuits) elements.push(...circuit.elements);
   const owners = new Map<string, string>();
@@ -164,6 +171,14 @@ export function compile(
     present: (node) => present.has(node) || node === '0',
     ownerOf: (element) => owners.get(element) ?? device.part.id,
   };
+}
+
+function pluggedPorts({ joints }: Setup): ReadonlyMap<PartId, ReadonlySet<PortId>> {
+  const plugged = new Map<PartId, Set<PortId>>();
+  for (const { part, port } of joints.flatMap((j) => [j.a, j.b])) {
+    plugged.set(part, (plugged.get(part) ?? new Set<PortId>()).add(port));
+  }
+  return plugged;
 }
 
 /**

@@ -73,17 +73,20 @@ function emptyCircuit(): PartCircuit {
  * @param muted amplifiers that have not the supply they need, by name.
  * @param ownGround whether what its class calls the reference is a node of its own.
  * @param unfed whether nothing feeds it: what it has of amplifiers, supplies and players is dead.
+ * @param plugged its ports that something is plugged into.
  */
 export function compilePart(
   { part, partClass }: Fitted,
   muted: ReadonlySet<string>,
   ownGround: boolean,
   unfed: boolean,
+  plugged: ReadonlySet<PortId>,
 ): PartCircuit {
   const out = emptyCircuit();
   const words = wordsOf({ part, partClass }, ownGround);
   for (const spec of partClass.circuit) {
     if (spec.when && knobAt(part, partClass, spec.when.knob) !== spec.when.is) continue;
+    if ('whileEmpty' in spec && spec.whileEmpty !== undefined && plugged.has(spec.whileEmpty)) continue;
     addElement(out, words, spec, muted, unfed);
   }
   return out;
@@ -136,6 +139,10 @@ function addElement(
       const [p1, n1] = pair(spec.primary);
       const [p2, n2] = pair(spec.secondary);
       out.elements.push({ kind: 'transformer', name, p1, n1, p2, n2, turns: q(spec.turns) });
+      return;
+    }
+    case 'tone': {
+      addTone(out, words, spec, name);
       return;
     }
     case 'supply': {
@@ -298,6 +305,55 @@ function addElement(
       return;
     }
   }
+}
+
+/** What a filter inside is made with: so much that it loads nothing, and so little that the solver keeps its digits; est. */
+const TONE_OHM = 1e6;
+/** Of the bell of a middle band at full lift; common practice is 0.5 to 1. */
+const TONE_Q = 0.7;
+
+/**
+ * H(s) = 1 + sum of (G - 1) B(s), B a first-order low or high pass or a second-order band pass that is 1 in its band. A cut
+ * has the corners that make it the mirror of the lift, so that lift and cut of the same decibels cancel.
+ */
+function addTone(out: PartCircuit, { q, pair }: Words, spec: Extract<ElementSpec, { is: 'tone' }>, name: string): void {
+  const [inP, inN] = pair(spec.in);
+  const [p, n] = pair(spec.out);
+  const turned = spec.bands.map((b) => ({ ...b, gain: 10 ** (q(b.gainDb) / 20) })).filter((b) => b.gain !== 1);
+  if (turned.length === 0) {
+    out.elements.push({ kind: 'resistor', name, a: inP, b: p, ohm: q(spec.ohm) });
+    return;
+  }
+  let below = n;
+  for (const { side, hz, gain } of turned) {
+    const own = `${name}.${side}`;
+    const lift = Math.max(gain, 1 / gain);
+    const isCut = gain < 1;
+    const corner = 2 * Math.PI * q(hz);
+    const [from, to, filter] = [inP, `${own}.band`, `${own}.r`];
+    out.silent.push(filter);
+    if (side === 'low') {
+      const farad = 1 / ((isCut ? corner * lift : corner) * TONE_OHM);
+      out.elements.push({ kind: 'resistor', name: filter, a: from, b: to, ohm: TONE_OHM });
+      out.elements.push({ kind: 'capacitor', name: `${own}.c`, a: to, b: inN, farad });
+    } else if (side === 'high') {
+      const farad = 1 / ((isCut ? corner / lift : corner) * TONE_OHM);
+      out.elements.push({ kind: 'capacitor', name: `${own}.c`, a: from, b: to, farad });
+      out.elements.push({ kind: 'resistor', name: filter, a: to, b: inN, ohm: TONE_OHM });
+    } else {
+      const width = isCut ? TONE_Q / lift : TONE_Q;
+      out.elements.push({ kind: 'resistor', name: filter, a: from, b: to, ohm: TONE_OHM });
+      out.elements.push({ kind: 'capacitor', name: `${own}.c`, a: to, b: inN, farad: width / (corner * TONE_OHM) });
+      out.elements.push({ kind: 'inductor', name: `${own}.l`, a: to, b: inN, henry: TONE_OHM / (corner * width) });
+    }
+    const top = `${own}.sum`;
+    out.elements.push({ kind: 'vcvs', name: `${own}.gain`, p: top, n: below, cp: to, cn: inN, gain: gain - 1 });
+    below = top;
+  }
+  const drive = `${name}.drive`;
+  out.elements.push({ kind: 'vcvs', name: `${name}.flat`, p: drive, n: below, cp: inP, cn: inN, gain: 1 });
+  out.elements.push({ kind: 'resistor', name: `${name}.out`, a: drive, b: p, ohm: q(spec.ohm) });
+  out.silent.push(`${name}.out`);
 }
 
 /** Mains through a small capacitance, as its current and the capacitance beside it (Norton). */

@@ -237,7 +237,7 @@ const POSSIBLE: Readonly<Record<string, readonly [number, number]>> = {
   'dB SPL': [0, 200],
   'dB(A)': [-20, 150],
   ms: [0, 5000],
-  Hz: [8000, 384_000],
+  Hz: [20, 384_000],
   bit: [8, 32],
   pieces: [1, 100],
   'of 10': [0.1, 9.9],

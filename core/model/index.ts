@@ -66,6 +66,7 @@ export type {
   HostSpec,
   Identity,
   InputSpec,
+  KnobRole,
   KnobSpec,
   PartClass,
   PartKind,

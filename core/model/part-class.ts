@@ -62,6 +62,8 @@ export type KnobRole =
   | 'mute'
   | 'pad'
   | 'low-cut'
+  /** Lows, middle, highs: more or less of a band. */
+  | 'tone'
   /** Whether the ground goes through, at a DI box. */
   | 'lift'
   /** What feeds the part, and which cells are in it. */
@@ -101,10 +103,31 @@ interface NeedsSpec {
   readonly from: string;
 }
 
+/** A shelf below or above a frequency, or a bell at it (Q 0.7). Where the knob stands at 0 it does nothing. */
+export interface ToneBand {
+  readonly side: 'low' | 'middle' | 'high';
+  readonly hz: Quantity;
+  readonly gainDb: Quantity;
+}
+
 /** What a part is made of. A node is 'port.contact', a name of the part's own, or 'reference'. */
 export type ElementSpec = Conditional &
   (
-    | { readonly is: 'resistor' | 'capacitor' | 'inductor'; readonly between: Pair; readonly value: Quantity }
+    | {
+        readonly is: 'resistor' | 'capacitor' | 'inductor';
+        readonly between: Pair;
+        readonly value: Quantity;
+        /** A switch inside a socket: the element is there only while nothing is plugged in at this port. */
+        readonly whileEmpty?: PortId;
+      }
+    /** A tone control: what comes in goes out, with more or less of each band. */
+    | {
+        readonly is: 'tone';
+        readonly in: Pair;
+        readonly out: Pair;
+        readonly ohm: Quantity;
+        readonly bands: readonly ToneBand[];
+      }
     | { readonly is: 'transformer'; readonly primary: Pair; readonly secondary: Pair; readonly turns: Quantity }
     /** A steady voltage, positive at the first node. */
     | { readonly is: 'supply'; readonly between: Pair; readonly volt: Quantity }

@@ -3,6 +3,7 @@ import { catalogue } from '@/catalogue';
 import { mustAssess } from '@/core/assess';
 import { whoHearsWhom } from '@/core/call';
 import { isFader } from '@/core/model';
+import { THIRD_OCTAVES_HZ } from '@/core/signal';
 import { sketch } from '../support/bench-setup';
 
 // Worked out by hand. A bus of N resistors of 10 kohm from sources of 100 ohm gives each of them 1/N (superposition, all others
@@ -20,7 +21,7 @@ const MIXERS = [
 type Port = 'main-left' | 'main-right' | 'monitor-left' | 'aux' | 'effects';
 
 /** Decibels (re 1 V) that a voice at mic 1, and a keyboard at the left of stereo 1, make at an output of a mixer. */
-function at(mixer: string, port: Port, knobs: Readonly<Record<string, number>>) {
+function at(mixer: string, port: Port, knobs: Readonly<Record<string, number>>, besides: readonly string[] = []) {
   const setup = sketch({
     job: {
       sources: [
@@ -34,6 +35,7 @@ function at(mixer: string, port: Port, knobs: Readonly<Record<string, number>>) 
       x: 'lead-xlr',
       keys: 'keyboard-line',
       k: 'lead-6.35-6.35',
+      empty: 'lead-6.35-6.35',
       desk: { class: mixer, knobs: { gain1: 30, stereo1: 0, ...knobs } },
       out: port === 'effects' ? 'lead-6.35-xlr' : 'lead-6.35-3-xlr',
     },
@@ -44,6 +46,7 @@ function at(mixer: string, port: Port, knobs: Readonly<Record<string, number>>) 
       'k.b > desk.stereo1-left',
       `desk.${port} > out.a`,
       'out.b > recorder-xlr.in1',
+      ...besides,
     ],
     hears: { mic: 0.1, keys: 1 },
   });
@@ -52,7 +55,12 @@ function at(mixer: string, port: Port, knobs: Readonly<Record<string, number>>) 
     const volt = channel?.arrivals.find((a) => a.source === id)?.at1k ?? { re: 0, im: 0 };
     return 20 * Math.log10(Math.hypot(volt.re, volt.im));
   };
-  return { voice: of('v1'), keyboard: of('v2') };
+  const curve = channel?.arrivals.find((a) => a.source === 'v1')?.curve?.db ?? [];
+  return {
+    voice: of('v1'),
+    keyboard: of('v2'),
+    curve: (hz: number) => curve[THIRD_OCTAVES_HZ.indexOf(hz)] ?? Number.NaN,
+  };
 }
 
 describe('a caller by USB on a mixer with a return channel', () => {
@@ -201,12 +209,14 @@ describe.each(MIXERS)('%s', (mixer) => {
     ).toBeCloseTo(-5, 2);
   });
 
-  test('what comes in at the left goes to the left; every fader’s end is off', () => {
-    const right = at(mixer, 'main-right', {});
+  test('what comes in at the left goes to both sides until the right is plugged; every fader’s end is off', () => {
+    expect(at(mixer, 'main-right', {}).keyboard).toBeCloseTo(plain.keyboard, 0);
+    const right = at(mixer, 'main-right', {}, ['empty.a > desk.stereo1-right']);
     expect(right.voice).toBeCloseTo(plain.voice, 1);
     expect(right.keyboard).toBeLessThan(plain.keyboard - 60);
     const knobs = catalogue.parts.get(mixer)?.knobs ?? [];
-    expect(knobs.filter((k) => k.unit === 'dB' && k.role !== 'gain').every(isFader)).toBe(true);
+    const others = knobs.filter((k) => k.unit === 'dB' && k.role !== 'gain' && k.role !== 'tone');
+    expect(others.every(isFader)).toBe(true);
     expect(at(mixer, 'main-left', { level1: -60 }).voice).toBeLessThan(plain.voice - 100);
   });
 });
@@ -221,4 +231,53 @@ test('pan: hard left a voice is on the left alone, and as loud there as from the
   expect(left.left).toBeCloseTo(middle.left, 1);
   expect(left.left - left.right).toBeGreaterThan(55);
   expect(right.right - right.left).toBeGreaterThan(55);
+});
+
+describe('what a channel does to the tone, against formulas', () => {
+  const MIXER = 'mixer-8-mics';
+  const BANDS = [31.5, 63, 80, 125, 250, 500, 2500, 8000, 12500, 16000] as const;
+  const flat = at(MIXER, 'main-left', {});
+  const turned = (knobs: Readonly<Record<string, number>>) => {
+    const { curve, voice } = at(MIXER, 'main-left', knobs);
+    return (hz: number) => curve(hz) - flat.curve(hz) + (voice - flat.voice);
+  };
+  /** The formula at a band, for a change of the voice against the flat channel, dB at any frequency. */
+  const expectAll = (knobs: Readonly<Record<string, number>>, formula: (hz: number) => number) => {
+    const db = turned(knobs);
+    for (const hz of BANDS) expect(db(hz), `${hz} Hz`).toBeCloseTo(formula(hz), 1);
+  };
+  const size = (re: number, im: number) => 20 * Math.log10(Math.hypot(re, im));
+
+  test('low cut: a Butterworth filter of the third order at 75 Hz, 18 dB an octave (Williams, Electronic Filter Design Handbook)', () => {
+    const db = turned({ lowCut1: 1 });
+    for (const hz of BANDS) expect(db(hz), `${hz} Hz`).toBeCloseTo(-10 * Math.log10(1 + (75 / hz) ** 6), 0);
+    expect(db(80)).toBeCloseTo(-2.3, 0);
+  });
+  test('bass and treble are shelves; a cut is the mirror of a lift', () => {
+    const low = (hz: number) => size(1, hz / 80 / 10 ** 0.6) - size(1, hz / 80) + 12;
+    expectAll({ bass1: 12 }, low);
+    expectAll({ bass1: -12 }, (hz) => -low(hz));
+    const high = (hz: number) => size(1, (hz / 12000) * 10 ** 0.6) - size(1, hz / 12000);
+    expectAll({ treble1: 12 }, high);
+    expectAll({ treble1: -12 }, (hz) => -high(hz));
+  });
+  test('the middle is a bell of Q 0.7 at 2.5 kHz', () => {
+    const bell = (hz: number, gain: number) => {
+      const x = 0.7 * (hz / 2500 - 2500 / hz);
+      return size(gain, x) - size(1, x);
+    };
+    expectAll({ middle1: 10 }, (hz) => bell(hz, 10 ** 0.5));
+    expectAll({ middle1: -10 }, (hz) => -bell(hz, 10 ** 0.5));
+  });
+  test('the pad of 750 and 180 ohm takes 20 dB before the preamplifier', () => {
+    const before = at(MIXER, 'main-left', {});
+    // By hand: 300 ohm of the mic; 2.4 kohm, then 1.5 kohm in series with 180 and 2400 ohm side by side.
+    const across = (180 * 2400) / 2580;
+    const load = (20000 * 2400) / 22400;
+    const padded = (20000 * (1500 + across)) / (20000 + 1500 + across);
+    const source = 300;
+    const loss =
+      20 * Math.log10(((padded / (padded + source)) * (across / (1500 + across))) / (load / (load + source)));
+    expect(at(MIXER, 'main-left', { pad1: 1 }).voice - before.voice).toBeCloseTo(loss, 0);
+  });
 });

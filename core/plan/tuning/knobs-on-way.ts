@@ -41,6 +41,7 @@ const edgesOf = ({ circuit }: PartClass): readonly Edge[] =>
         ]),
       );
     }
+    if (e.is === 'tone') return e.in.flatMap((a) => e.out.map((b) => ({ from: a, to: b, knobs: [] })));
     if (e.is !== 'stage' && e.is !== 'input') return [];
     const knobs = e.gainDb.flatMap((g) => (typeof g === 'string' && g.startsWith('knob:') ? [g.slice(5)] : []));
     const ends = e.is === 'stage' ? e.out : ['converter'];

@@ -4,6 +4,7 @@ import type { Verdict } from '../../gates';
 import {
   type Catalogue,
   classIn,
+  type KnobRole,
   type KnobSpec,
   knobAt,
   type Part,
@@ -95,6 +96,9 @@ export const faultsOf = (
     .map((v) => `${v.gate} ${v.status} ${v.unit}`)
     .join();
 
+/** Nothing that fails is put right by these: they start where nothing is taken away. */
+const SET_BY_TASTE: ReadonlySet<KnobRole> = new Set(['low-cut', 'mute', 'tone']);
+
 /** Switches and choices that could matter: to what is recorded, those that change the circuit other than towards ears; or those towards ears. */
 export function switchesOf(
   setup: Setup,
@@ -110,7 +114,9 @@ export function switchesOf(
         if (e.when?.knob !== knob.id && !text.includes(`"knob:${knob.id}"`)) return false;
         return (e.is === 'stage' && e.out.some((n) => forEars.some((p) => n.startsWith(p)))) === (towards === 'ears');
       });
-    return knobs.filter((k) => k.unit !== 'dB' && matters(k)).map((knob) => ({ part, knob }));
+    return knobs
+      .filter((k) => k.unit !== 'dB' && !SET_BY_TASTE.has(k.role) && matters(k))
+      .map((knob) => ({ part, knob }));
   });
 }
 
