@@ -176,7 +176,7 @@ function gains(setup: Setup, catalogue: Catalogue): readonly { part: PartId; kno
     if (loose.has(part.id)) return [];
     const partClass = classIn(catalogue, part.class);
     return (partClass.knobs ?? [])
-      .filter((k) => k.unit === 'dB')
+      .filter((k) => k.unit === 'dB' && k.role !== 'tone')
       .map((knob) => ({ part: part.id, knob, at: knobAt(part, partClass, knob.id) }));
   });
 }

@@ -48,13 +48,15 @@ function inUse(setup: Setup, catalogue: Catalogue): Setup['parts'] {
   return setup.parts.filter((p) => !loose.has(p.id));
 }
 
-/** Switches and choices of all parts, each in every other position. */
+/** Switches and choices of all parts, each in every other position; tone controls back to the middle. */
 export function* switches(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'knob' }>> {
   for (const part of inUse(setup, catalogue)) {
     const partClass = classIn(catalogue, part.class);
     for (const knob of partClass.knobs ?? []) {
-      if (knob.unit === 'dB') continue;
       const now = knobAt(part, partClass, knob.id);
+      if (knob.role === 'tone' && now !== knob.start)
+        yield { do: 'knob', part: part.id, knob: knob.id, to: knob.start };
+      if (knob.unit === 'dB') continue;
       for (let to = knob.min; to <= knob.max; to += knob.step) {
         if (to !== now) yield { do: 'knob', part: part.id, knob: knob.id, to };
       }

@@ -90,7 +90,7 @@ function* knobEnds(setup: Setup, catalogue: Catalogue): Generator<Fault> {
   for (const part of setup.parts) {
     const partClass = classIn(catalogue, part.class);
     for (const knob of partClass.knobs ?? []) {
-      if (knob.unit !== 'dB') continue;
+      if (knob.unit !== 'dB' || knob.role === 'tone') continue;
       const now = knobAt(part, partClass, knob.id);
       const turn = (to: number): Change => ({ do: 'knob', part: part.id, knob: knob.id, to });
       if (now !== knob.min) yield { kind: isFader(knob) ? 'knob closed' : 'knob too far', change: turn(knob.min) };

@@ -116,8 +116,15 @@ function values(c: PartClass, say: Say): void {
   }
 }
 
+/** Knobs that work on what is no circuit. */
+const knobsBeside = (c: PartClass): readonly string[] =>
+  [
+    ...Object.values(c.usb?.switched ?? {}),
+    ...(c.inputs ?? []).flatMap((i) => (i.automatic ? [i.automatic.knob] : [])),
+  ].map((k) => `knob:${k}`);
+
 function knobs(c: PartClass, say: Say): void {
-  const text = JSON.stringify([c.circuit, c.cells, c.host]);
+  const text = JSON.stringify([c.circuit, c.cells, c.host, knobsBeside(c)]);
   for (const [i, k] of (c.knobs ?? []).entries()) {
     const at = `/knobs/${i}`;
     if (k.min > k.max) say(`${at}/min`, `It goes from ${k.min} to ${k.max}.`);
@@ -196,6 +203,9 @@ function inputs(c: PartClass, say: Say): void {
     for (const [k, id] of input.channels.entries()) {
       if (!isOf(id, 'input')) say(`${at}/channels/${k}`, `There is no converter "${id}" in the circuit.`);
     }
+    for (const id of input.automatic ? [input.automatic.knob, input.automatic.gain] : []) {
+      if (!c.knobs?.some((k) => k.id === id)) say(`${at}/automatic`, `There is no knob "${id}".`);
+    }
     const { detect } = input;
     if (detect.by === 'usb' && c.usb?.up === undefined)
       say(`${at}/detect`, 'It is found by USB, and has no way up by USB.');
@@ -241,6 +251,10 @@ function digital(c: PartClass, say: Say): void {
   }
   for (const id of Object.keys(usb.portSupplyMa ?? {})) {
     if (!usb.down.includes(id)) say(`/usb/portSupplyMa/${id}`, `"${id}" is no port that leads down.`);
+  }
+  for (const [port, id] of Object.entries(usb.switched ?? {})) {
+    if (!usb.down.includes(port)) say(`/usb/switched/${port}`, `"${port}" is no port that leads down.`);
+    if (!c.knobs?.some((k) => k.id === id)) say(`/usb/switched/${port}`, `There is no knob "${id}".`);
   }
   if (usb.fed && !exists(usb.fed.port)) say('/usb/fed/port', `There is no port "${usb.fed.port}".`);
   if (c.host ? usb.up !== undefined : usb.up === undefined && usb.down.length === 0) {

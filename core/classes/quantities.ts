@@ -24,6 +24,7 @@ const FIGURE_FIELDS: ReadonlySet<string> = new Set([
   'outputOhm',
   'gainDb',
   'hz',
+  'liftDb',
   'clipDbu',
   'einDbu',
   'outputNoiseDbu',

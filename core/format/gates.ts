@@ -192,6 +192,14 @@ export const GATE_TEXTS = {
     say: 'The room is noisy: at {part} the voice is only about {snr:figure} dB above it.',
     why: 'A-weighted.',
   },
+  'clean.pauses-fine': {
+    say: 'Automatic level makes the noise {lift:db} louder in pauses: it stays {left:db} below the voice.',
+    why: '{device} turns its gain up when nobody speaks.',
+  },
+  'clean.pauses': {
+    say: 'Automatic level brings the noise up in every pause, to {left:db} below the voice.',
+    why: '{device} turns its gain up by {lift:db} when nobody speaks. Manual level leaves it alone.',
+  },
   'clean.no-hum': 'No hum is to be expected.',
   'clean.hum-fine': { say: 'Mains hum is about {over:figure} dB below the voice.', why: 'Most of it: {what} {way}.' },
   'clean.supply-fine': 'Noise of supplies is about {over:figure} dB below the voice.',

@@ -35,6 +35,7 @@ function judgeAll(readings: Readings): Verdict {
   }
   return verdict('clean', [
     ...heard.map((c) => noise(readings, c)),
+    ...heard.flatMap((c) => pumping(readings, c) ?? []),
     ...heard.flatMap((c) => hum(readings, c) ?? []),
     ...lines.flatMap((l) => room(readings, l) ?? []),
     ...(ownMicrophone(readings, heard) ?? []),
@@ -63,6 +64,26 @@ function noise({ compiled }: Readings, { input, number, noise: { shares }, snrDb
           ? gateMessage('clean.noisy-room', { snr: snrDb, part: said.part })
           : gateMessage('clean.hiss', said),
     },
+  );
+}
+
+/** What an automatic level does to the noise when nobody speaks. */
+function pumping({ compiled }: Readings, { input, number, snrDb, pauseLiftDb }: ChannelReading): Finding | null {
+  if (pauseLiftDb === 0) return null;
+  const left = snrDb - pauseLiftDb;
+  const said = { device: nameOf(compiled, input.part), lift: pauseLiftDb, left };
+  return finding(
+    {
+      topic: `pauses ${input.part} ${number}`,
+      value: left,
+      limit: CLEAN_SNR_DB,
+      unit: 'dB(A)',
+      margin: (left - CLEAN_SNR_DB) / COMFORT_DB,
+      brief: `pauses ${dbText(left)}`,
+      part: input.part,
+      lane: 'signal',
+    },
+    { good: gateMessage('clean.pauses-fine', said), bad: gateMessage('clean.pauses', said) },
   );
 }
 

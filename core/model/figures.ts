@@ -79,6 +79,7 @@ export const FIGURES = {
   legOhm: { spoken: 'resistance of each leg', unit: 'ohm', least: 5000, most: 100000 },
   lengthM: { spoken: 'length', unit: 'm', least: 0.05, most: 50, alone: true },
   levelDbu: { spoken: 'rated level', unit: 'dBu', least: -30, most: 10 },
+  liftDb: { spoken: 'automatic level goes up in a pause by', unit: 'dB', least: 3, most: 30 },
   liftOhm: { spoken: 'ground lift resistor', unit: 'ohm', least: 200000, most: 5000000 },
   lineClipDbu: { spoken: 'line output clips at', unit: 'dBu', least: 10, most: 30 },
   lineEinDbu: { spoken: 'line input noise', unit: 'dBu', least: -100, most: -80 },

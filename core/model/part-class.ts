@@ -64,6 +64,8 @@ export type KnobRole =
   | 'low-cut'
   /** Lows, middle, highs: more or less of a band. */
   | 'tone'
+  /** Whether an input sets its gain by itself. */
+  | 'automatic'
   /** Whether the ground goes through, at a DI box. */
   | 'lift'
   /** What feeds the part, and which cells are in it. */
@@ -253,6 +255,8 @@ export interface InputSpec {
   /** Ids of the 'input' elements, left first; none for a built-in microphone. */
   readonly channels: readonly string[];
   readonly detect: Detection;
+  /** Its gain sets itself while `knob` stands at 1: the knob it then turns, and how far it goes up in a pause. */
+  readonly automatic?: { readonly knob: string; readonly gain: string; readonly liftDb: Quantity };
 }
 
 /** Rates of USB, slowest first. */
@@ -270,6 +274,8 @@ export interface UsbSpec {
   readonly portSupplyMa?: Readonly<Record<string, Quantity>>;
   /** What all downstream ports can give together, where that is less than their sum. */
   readonly totalMa?: Quantity;
+  /** Ports with a switch of their own, by its knob: at 0 what hangs there is as if it were not plugged. */
+  readonly switched?: Readonly<Record<string, string>>;
   /** Ports that only charge: what hangs there is not seen by the device. */
   readonly chargingPorts?: readonly string[];
   /** True when the supply is its own, so that nothing below it loads what is above. */

@@ -142,6 +142,8 @@ export function usbTree(compiled: Compiled, extraMa: ReadonlyMap<string, number>
     const fed = source ? spec.fed! : null;
     const supplyOf = (port: PortId) => spec.portSupplyMa?.[port] ?? (fed ? fed.supplyMa : spec.supplyMa);
     const children = spec.down.flatMap((port) => {
+      const knob = spec.switched?.[port];
+      if (knob !== undefined && q(`knob:${knob}`) === 0) return [];
       const child = far.get(`${fitted.part.id}.${port}`);
       const usb = child && hungBy(child.partClass, child.port);
       if (!child || !usb || seen.has(child.part.id)) return [];

@@ -20,6 +20,7 @@ import {
   voiceVolt,
   voltOf,
 } from '../signal';
+import { liftInPauses } from './automatic-level';
 
 /** One source at one recorded channel. */
 export interface Arrival {
@@ -54,6 +55,8 @@ export interface ChannelReading {
   readonly hum: readonly Hum[];
   /** A-weighted voice over A-weighted hum, as snrDb; an order of magnitude. Infinite where nothing brings any. */
   readonly overHumDb: number;
+  /** How much louder an automatic level makes the noise in pauses; 0 where the gain stays. */
+  readonly pauseLiftDb: number;
 }
 
 const ratioDb = (volt: number, against: number): number => 20 * Math.log10(volt / against);
@@ -111,6 +114,7 @@ export function readChannels(
       arrivals,
       snrDb: ratioDb(quietest, c.noise.aWeightedVolt),
       snrFlatDb: ratioDb(flat, c.noise.volt),
+      pauseLiftDb: liftInPauses(compiled, c.input),
       overHumDb: ratioDb(quietest, Math.hypot(...c.hum.map((h) => h.aWeightedVolt))),
     };
   });

@@ -39,6 +39,7 @@ import {
   solveResponses,
 } from '../signal';
 import { type HowlReading, readHowl } from './air';
+import { levelledByItself } from './automatic-level';
 import { type ChannelReading, readChannels } from './channels';
 import { type EarReading, readEars } from './ears';
 import { type EchoReading, readEcho } from './echo';
@@ -137,12 +138,15 @@ export function read(
   const { compiled, circuit, op, responses, watts, views, trees, entries } = all.value;
   const shared = { circuit, op, responses, watts, ...sharedBy(compiled, circuit, op, responses, reach) };
   const callers = callersOf(compiled.setup.job, compiled.catalogue);
-  return ok(
-    views.map((view, i) => ({
-      ...readFrom(view, shared, itemAt(trees, i), itemAt(entries, i)),
-      callers: callers.filter((c) => c.destination === i),
-    })),
+  const readings = views.map((view, i) => ({
+    ...readFrom(view, shared, itemAt(trees, i), itemAt(entries, i)),
+    callers: callers.filter((c) => c.destination === i),
+  }));
+  const settled = levelledByItself(
+    compiled,
+    readings.flatMap((r) => r.channels),
   );
+  return settled ? read(settled, bands, reach) : ok(readings);
 }
 
 /** The solution, and what each device could list by it. */

@@ -97,7 +97,7 @@ export const faultsOf = (
     .join();
 
 /** Nothing that fails is put right by these: they start where nothing is taken away. */
-const SET_BY_TASTE: ReadonlySet<KnobRole> = new Set(['low-cut', 'mute', 'tone']);
+const SET_BY_TASTE: ReadonlySet<KnobRole> = new Set(['automatic', 'low-cut', 'mute', 'tone']);
 
 /** Switches and choices that could matter: to what is recorded, those that change the circuit other than towards ears; or those towards ears. */
 export function switchesOf(
