@@ -1,6 +1,6 @@
 import { catalogue } from '@/catalogue';
 import { assess, mustAssess, type Report, report } from '@/core/assess';
-import { type KnobTable, knobTables, knobUses } from '@/core/call';
+import { type KnobTable, knobTables, knobUses, type Way, wayOf } from '@/core/call';
 import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { mends, type Standing } from '@/core/mend';
 import { checkDocument, type Drawer, type Job, type JointId, type PartId, type Setup } from '@/core/model';
@@ -105,6 +105,7 @@ export const endpoint = {
     const probes = probeJoint(setup, catalogue, joint);
     return { probes: probes.ok ? probes.value : [], way: insertion(setup, catalogue, joint) };
   },
+  wayOf: (setup: Setup, from: string, to: string): Way => wayOf(setup, catalogue, from, to),
   knobTables: (setup: Setup): readonly KnobTable[] => knobTables(knobUses(setup, catalogue)),
   hubPorts: (setup: Setup): readonly HubPorts[] => hubPorts(setup, catalogue),
   swaps: (setup: Setup, part: PartId, drawer: Drawer | null): readonly Swap[] =>

@@ -1,5 +1,5 @@
 import { proxy } from 'comlink';
-import type { KnobTable } from '@/core/call';
+import type { KnobTable, Way } from '@/core/call';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import type { Drawer, Job, JointId, PartId, Setup } from '@/core/model';
@@ -87,6 +87,10 @@ export const findOrder = (setup: Setup): Promise<PluggingOrder | null> => thread
 /** Which fader carries whom to whom. */
 export const findKnobTables = (setup: Setup): Promise<readonly KnobTable[]> =>
   threads.levels.ask((t) => t.knobTables(setup));
+
+/** The connections that carry a voice to a listener. */
+export const findWay = (setup: Setup, from: string, to: string): Promise<Way> =>
+  threads.levels.ask((t) => t.wayOf(setup, from, to));
 
 export const findHubPorts = (setup: Setup): Promise<readonly HubPorts[]> => threads.mend.ask((t) => t.hubPorts(setup));
 

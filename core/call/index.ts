@@ -1,6 +1,7 @@
 export { type Bus, busesOf } from './buses';
 export { type ChannelRow, type KnobTable, type KnobUse, knobTables, knobUses, type Send } from './knob-uses';
 export { echoLoss } from './tolerance';
+export { type Way, wayOf } from './way';
 export {
   callsSomebody,
   FAINT_UNDER_DB,

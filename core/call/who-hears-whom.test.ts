@@ -4,7 +4,7 @@ import { gate } from '@/tests/support/bench-setup';
 import { twoCallers } from '@/tests/support/calls';
 import { mustAssess } from '../assess';
 import { callersOf, hostsOf, type Job, oneMoreCaller, type Setup, withoutCaller } from '../model';
-import { busesOf, type Heard, knobTables, knobUses, whoHearsWhom } from '.';
+import { busesOf, type Heard, knobTables, knobUses, wayOf, whoHearsWhom } from '.';
 
 const EVERYBODY = ['v1', 'v2', 'caller 1', 'caller 2'];
 const hearings = (setup: Setup) => {
@@ -124,4 +124,30 @@ test('a caller who comes or goes leaves what was said of the others with them', 
   const [runa, isa] = callersOf(job, catalogue);
   expect(toOf(withoutCaller(job, catalogue, runa!))).toEqual(['caller 1', 'caller 2']);
   expect(toOf(withoutCaller(job, catalogue, isa!))).toEqual(['caller 2']);
+});
+
+test('the way of a voice is just the connections without which it is gone; both sides of one cable belong to it', () => {
+  const setup = twoCallers({ auxStereo1: -10 });
+  const partsOf = (joints: readonly string[]) =>
+    setup.joints.filter((j) => joints.includes(j.id)).map((j) => [j.a.part, j.b.part].sort().join(' '));
+  const voice = wayOf(setup, catalogue, 'v1', 'caller 1');
+  const echo = wayOf(setup, catalogue, 'caller 1', 'caller 1');
+  for (const [way, from] of [
+    [voice, 'v1'],
+    [echo, 'caller 1'],
+  ] as const) {
+    expect(way.joints.length).toBeGreaterThan(2);
+    for (const id of way.joints) {
+      const beside = partsOf([id])[0];
+      const parted = { ...setup, joints: setup.joints.filter((j) => partsOf([j.id])[0] !== beside) };
+      const { heard } = hearings(parted);
+      const left = at(heard, from, 'caller 1');
+      expect(left.echo ? left.echo.lossDb > 60 : left.levelDb === null || left.levelDb < -80, id).toBe(true);
+    }
+  }
+  // Out by the send and back by the stereo channel, and by nothing that belongs to the other caller or to the recording.
+  expect(echo.parts).toContain('desk');
+  expect(echo.parts).toContain('phone-headset');
+  expect(echo.parts).not.toContain('phone-usb-c');
+  expect(echo.parts).not.toContain('laptop-two-holes');
 });

@@ -10,7 +10,7 @@ export interface KnobPlace {
   readonly onLine: boolean;
 }
 
-/** Every knob in the order a voice meets them, from source to app; those beside the line come last. */
+/** Every knob that levels are set by, in the order a voice meets them, from source to app; those beside the line come last. */
 export function knobsInOrder({ readings, also }: Assessment): readonly KnobPlace[] {
   const { fitted } = readings.compiled;
   const paths = [readings, ...also].flatMap((r) => r.lines.flatMap((l) => (l.path ? [l.path.parts] : [])));
@@ -21,11 +21,8 @@ export function knobsInOrder({ readings, also }: Assessment): readonly KnobPlace
     .map(({ part, partClass }) => ({ part, partClass, toGo: toGo(part.id) }))
     .sort((a, b) => b.toGo - a.toGo)
     .flatMap(({ part, partClass, toGo: left }) =>
-      (partClass.knobs ?? []).map((knob) => ({
-        part: part.id,
-        knob,
-        at: knobAt(part, partClass, knob.id),
-        onLine: left >= 0,
-      })),
+      (partClass.knobs ?? [])
+        .filter((knob) => knob.role !== 'tone')
+        .map((knob) => ({ part: part.id, knob, at: knobAt(part, partClass, knob.id), onLine: left >= 0 })),
     );
 }

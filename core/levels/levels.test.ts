@@ -31,6 +31,7 @@ test('knobs stand in the order in which a voice meets them', () => {
     'camera micGain',
     'camera plugin',
     'camera phones',
+    'camera automatic',
   ]);
 });
 

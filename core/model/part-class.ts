@@ -85,6 +85,8 @@ export interface KnobSpec {
   readonly law?: 'even' | 'fader' | 'steps';
   /** Words for the positions of a switch or choice, from min up. */
   readonly positions?: readonly string[];
+  /** Where a hand finds it on the part: in which strip, in which row. */
+  readonly face?: { readonly strip: string; readonly row: string };
 }
 
 /** A number, the name of one of the part's values, 'knob:ID' for where a knob stands, or a product of such: 'a*b'. */

@@ -86,7 +86,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
           <People hearings={hears} chosen={chosen?.id ?? null} onChoose={setListener} />
           {chosen && (
             <div className="order-2 desk:order-none">
-              <Ear hearings={hears} listener={chosen} />
+              <Ear setup={setup.id} hearings={hears} listener={chosen} />
             </div>
           )}
           {chosen && (

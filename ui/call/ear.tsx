@@ -1,5 +1,6 @@
 'use client';
 import { scaleLinear } from 'd3-scale';
+import Link from 'next/link';
 import type { Heard, Hearings, Listener } from '@/core/call';
 import { figure } from '@/core/format';
 import { useWidth } from '../components';
@@ -12,7 +13,16 @@ const TOP = 22;
 const FOOT = 44;
 
 /** What comes to one ear: every voice as a height under the loudest, oneself as echo. */
-export function Ear({ hearings, listener }: { readonly hearings: Hearings; readonly listener: Listener }) {
+export function Ear({
+  setup,
+  hearings,
+  listener,
+}: {
+  /** Its id, for the way to the line. */
+  readonly setup: string;
+  readonly hearings: Hearings;
+  readonly listener: Listener;
+}) {
   const [box, width] = useWidth<HTMLDivElement>();
   const own = atListener(hearings, listener.id).filter((h) => h.want !== 'self' || h.echo !== null);
   const loudest = Math.max(...own.flatMap((h) => (h.want === 'self' || h.levelDb === null ? [] : [h.levelDb])));
@@ -144,6 +154,18 @@ export function Ear({ hearings, listener }: { readonly hearings: Hearings; reado
           an echo must stay under this (ITU-T G.131)
         </p>
       )}
+      <p className="mt-1 flex flex-wrap items-center gap-x-3 text-sm">
+        <span className="text-soft">Along the line:</span>
+        {own.map((h) => (
+          <Link
+            key={h.from}
+            href={`/line/?${new URLSearchParams({ setup, from: h.from, to: h.to })}`}
+            className="inline-flex min-h-8 items-center underline"
+          >
+            {h.want === 'self' ? 'the echo' : nameOf(h)}
+          </Link>
+        ))}
+      </p>
       {own.some((h) => h.levelDb !== null) && (
         <Listen key={`${listener.id} ${keyOf(own)}`} hearings={hearings} listener={listener} />
       )}

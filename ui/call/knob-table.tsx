@@ -2,9 +2,10 @@
 import { Check, X } from 'lucide-react';
 import { useState } from 'react';
 import type { ChannelRow, Hearings, Send, KnobTable as Table } from '@/core/call';
+import { signed } from '@/core/format';
 import { isShut, type PartId, type Setup, turnKnob } from '@/core/model';
 import { classOf, nameIn, useLiking } from '../components';
-import { positionText, Slide } from '../setup';
+import { Face, hasFace, Knob, positionText, Slide } from '../setup';
 import { isWrong, namesOf } from './said';
 
 interface Props {
@@ -34,15 +35,15 @@ export function KnobTable({ setup, hearings, table, onTurn, onDone }: Props) {
   const turn = (send: Send, to: number) =>
     onTurn(`Turn ${knobOf(send)?.label} of ${nameIn(setup, part.id)}`, turnKnob(setup, part.id, send.knob, to));
   const listenersAt = (device: PartId) => hearings.listeners.filter((l) => l.part === device);
-  const cell = (row: ChannelRow, send: Send, to: PartId | null) => {
+  /** What a knob should do for a listener, and whether it stands wrong for that. */
+  const standing = (row: ChannelRow, send: Send, to: PartId | null) => {
     const knob = knobOf(send);
-    if (!knob) return null;
     const pairs = hearings.heard.filter(
       (h) => row.from.includes(h.from) && (to === null || listenersAt(to).some((l) => l.id === h.to)),
     );
     const wrong = to === null ? undefined : pairs.find(isWrong);
     const own = to !== null && pairs.length > 0 && pairs.every((h) => h.want === 'self' || h.want === 'not');
-    const off = isShut(part, partClass, knob);
+    const off = knob !== undefined && isShut(part, partClass, knob);
     const wanted =
       to === null
         ? null
@@ -53,8 +54,14 @@ export function KnobTable({ setup, hearings, table, onTurn, onDone }: Props) {
               ? 'lower'
               : 'up'
             : null;
+    return { wanted, isIll: wrong !== undefined && (wanted === 'down' ? !off : true) };
+  };
+  const cell = (row: ChannelRow, send: Send, to: PartId | null) => {
+    const knob = knobOf(send);
+    if (!knob) return null;
+    const { wanted, isIll } = standing(row, send, to);
+    const off = isShut(part, partClass, knob);
     const isChosen = chosen?.knob === send.knob;
-    const isIll = wrong !== undefined && (wanted === 'down' ? !off : true);
     return (
       <button
         type="button"
@@ -73,7 +80,7 @@ export function KnobTable({ setup, hearings, table, onTurn, onDone }: Props) {
         <span className="leading-tight">
           {wanted && <span className={`block text-xs ${isIll ? 'font-bold text-fail' : 'text-soft'}`}>{wanted}</span>}{' '}
           <span className={`font-mono text-sm ${isIll ? 'font-bold text-fail' : ''}`}>
-            {positionText(knob, at(send))}
+            {off ? 'off' : signed(at(send))}
           </span>
         </span>
         {wanted &&
@@ -86,11 +93,22 @@ export function KnobTable({ setup, hearings, table, onTurn, onDone }: Props) {
     );
   };
   const chosenKnob = chosen && knobOf(chosen);
+  const ill = new Set(
+    table.rows.flatMap((row) =>
+      [...row.sends].flatMap(([to, send]) => (standing(row, send, to).isIll ? [send.knob] : [])),
+    ),
+  );
+  const whose = new Map(
+    table.rows.flatMap((row) => {
+      const strip = [...(row.fader ? [row.fader] : []), ...row.sends.values()].map((s) => knobOf(s)?.face?.strip)[0];
+      return strip === undefined ? [] : [[strip, namesOf(hearings.voices, row.from)] as const];
+    }),
+  );
   return (
     <section aria-label={`Knobs of ${nameIn(setup, part.id)}`} className="rounded-xl border border-rule bg-card p-3">
       <h2 className="font-bold">
         Knobs of the {nameIn(setup, part.id)}{' '}
-        <span className="font-normal text-soft text-sm">press one to turn it</span>
+        <span className="font-normal text-soft text-sm">dB; press one to turn it</span>
       </h2>
       <div className="mt-2 overflow-x-auto">
         <table className="w-full border-separate border-spacing-1 text-left">
@@ -143,7 +161,33 @@ export function KnobTable({ setup, hearings, table, onTurn, onDone }: Props) {
           </tbody>
         </table>
       </div>
-      {chosen && chosenKnob && (
+      {hasFace(partClass) && (
+        <details className="mt-2" open>
+          <summary className="min-h-6 font-semibold">Where they are on the {nameIn(setup, part.id)}</summary>
+          <div className="mt-1">
+            <Face
+              part={part}
+              partClass={partClass}
+              chosen={chosen?.knob ?? null}
+              wrong={ill}
+              onChoose={(knob) => setChosen(knob === chosen?.knob ? null : { part: part.id, knob })}
+              whose={whose}
+            />
+          </div>
+        </details>
+      )}
+      {chosen && chosenKnob && chosenKnob.unit !== 'dB' && (
+        <div className="mt-2 rounded-lg bg-accent-wash p-2">
+          <Knob
+            knob={chosenKnob}
+            part={part}
+            partClass={partClass}
+            onTurn={(_, to) => turn(chosen, to)}
+            onDone={onDone}
+          />
+        </div>
+      )}
+      {chosen && chosenKnob?.unit === 'dB' && (
         <div className="mt-2 rounded-lg bg-accent-wash p-2">
           <Slide
             label={chosenKnob.label}

@@ -28,6 +28,7 @@ export {
   useStandIn,
   useSwaps,
   useUses,
+  useWay,
 } from './use-computed';
 export {
   setSetting,

@@ -1,7 +1,7 @@
 'use client';
 import { useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
-import type { KnobTable } from '@/core/call';
+import type { KnobTable, Way } from '@/core/call';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import { type Drawer, isFader, type Job, type JointId, type Part, type PartId, type Setup } from '@/core/model';
@@ -19,6 +19,7 @@ import {
   findQuieter,
   findSwaps,
   findUses,
+  findWay,
   judge,
   lookCloser,
   planJob,
@@ -248,6 +249,24 @@ export function useKnobTables(setup: Setup, wanted: boolean): readonly KnobTable
     };
   }, [asWired, wanted]);
   return found;
+}
+
+/** The connections that carry a voice to a listener; null until they are known, or while nothing is asked. */
+export function useWay(setup: Setup, pair: { readonly from: string; readonly to: string } | null): Way | null {
+  const [found, setFound] = useState<{ readonly setup: Setup; readonly key: string; readonly way: Way } | null>(null);
+  const key = pair ? JSON.stringify([pair.from, pair.to]) : null;
+  useAskedEffect(() => {
+    if (key === null) return;
+    let current = true;
+    const [from, to] = JSON.parse(key) as [string, string];
+    void findWay(setup, from, to).then((way) => {
+      if (current) setFound({ setup, key, way });
+    }, failing('The way of this voice'));
+    return () => {
+      current = false;
+    };
+  }, [setup, key]);
+  return found && found.key === key ? found.way : null;
 }
 
 function withoutFaders({ knobs = {}, ...part }: Part): Part {

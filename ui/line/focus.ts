@@ -1,4 +1,5 @@
 import type { Report } from '@/core/assess';
+import type { Way } from '@/core/call';
 import type { Cause } from '@/core/cause';
 import type { GateName, Lane } from '@/core/gates';
 
@@ -8,6 +9,8 @@ export type Focus =
   | { readonly on: 'part'; readonly id: string }
   | { readonly on: 'joint'; readonly id: string }
   | { readonly on: 'app' }
+  /** The way of a voice to a listener. */
+  | { readonly on: 'way'; readonly from: string; readonly to: string }
   /** Parts to be put on the table. */
   | { readonly on: 'add' };
 
@@ -17,9 +20,15 @@ export interface Lit {
   readonly joints: ReadonlySet<string>;
   readonly lane: Lane | null;
   readonly wrong: boolean;
+  /** The connections are a way from a voice to a listener: all else steps back. */
+  readonly isWay?: boolean;
 }
 
-export function litBy(focus: Focus, report: Report, causes: readonly Cause[]): Lit {
+export function litBy(focus: Focus, report: Report, causes: readonly Cause[], way: Way | null = null): Lit {
+  if (focus.on === 'way') {
+    const { parts, joints } = way ?? { parts: [], joints: [] };
+    return { parts: new Set(parts), joints: new Set(joints), lane: null, wrong: false, isWay: joints.length > 0 };
+  }
   if (focus.on === 'part') return { parts: new Set([focus.id]), joints: new Set(), lane: null, wrong: false };
   if (focus.on === 'joint') return { parts: new Set(), joints: new Set([focus.id]), lane: null, wrong: false };
   if (focus.on === 'app' || focus.on === 'add')

@@ -6,7 +6,7 @@ import type { Report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import type { GateName } from '@/core/gates';
 import { type Setup, writeDocument } from '@/core/model';
-import { Button, useDrawer, useMends, useQuieter, useReport, useWidth } from '../components';
+import { Button, useDrawer, useMends, useQuieter, useReport, useWay, useWidth } from '../components';
 import { jobSentence } from '../job';
 import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
 import { SaveEverything, Screen, saveFile, tell } from '../shell';
@@ -23,6 +23,7 @@ import { OutcomeBox } from './outcome';
 import { PartPanel } from './part-panel';
 import { acrossOf, Sheet as Drawing, Legend, sheetOf } from './sheet';
 import { Standing } from './standing';
+import { WayPanel } from './way-panel';
 
 export const LineScreen = () => <SetupScreen name="Line">{(kept) => <Sheet key={kept.id} kept={kept} />}</SetupScreen>;
 
@@ -31,9 +32,10 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const drawer = useDrawer();
   const { setup, keep, turn: onTurn, done: onDone } = useDraft(kept);
   const judgement = useReport(setup);
-  // Other screens lead to one gate by the address.
-  const asked = useSearchParams().get('gate');
-  const [focus, setFocus] = useState<Focus | null>(asked ? { on: 'gate', gate: asked as GateName } : null);
+  // Other screens lead to one gate, or to the way of a voice, by the address.
+  const asked = useSearchParams();
+  const [focus, setFocus] = useState<Focus | null>(askedFor(asked));
+  const way = useWay(kept, focus?.on === 'way' ? focus : null);
   const panel = useRef<HTMLDivElement>(null);
   const glass = useRef<HTMLDivElement>(null);
   const [outer, room] = useWidth<HTMLDivElement>();
@@ -74,7 +76,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   const present = focus && exists(focus, shown, report) ? focus : null;
   const first = headline(report.verdicts, standing.causes);
   const now: Focus = present ?? { on: 'gate', gate: first.gate ?? report.weakest };
-  const lit = litBy(now, report, standing.causes);
+  const lit = litBy(now, report, standing.causes, way);
   const plan = sheetOf(shown, report, lit, room);
   const across = acrossOf(plan, report.device);
   const part = now.on === 'part' ? setup.parts.find((p) => p.id === now.id) : undefined;
@@ -200,6 +202,9 @@ function Sheet({ kept }: { readonly kept: Setup }) {
                   onMove={onSwap}
                 />
               )}
+              {now.on === 'way' && (
+                <WayPanel setup={setup} hears={report.hears} from={now.from} to={now.to} way={way} />
+              )}
               {now.on === 'app' && <AppPanel setup={setup} report={report} onChange={onSwap} />}
             </div>
           </aside>
@@ -209,10 +214,17 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   );
 }
 
+function askedFor(address: { get(name: string): string | null }): Focus | null {
+  const [gate, from, to] = ['gate', 'from', 'to'].map((name) => address.get(name));
+  if (from && to) return { on: 'way', from, to };
+  return gate ? { on: 'gate', gate: gate as GateName } : null;
+}
+
 /** After undo or a swap, what was looked at may be gone. */
 function exists(focus: Focus, setup: Setup, report: Report): boolean {
   if (focus.on === 'gate') return report.verdicts.some((v) => v.gate === focus.gate);
   if (focus.on === 'part') return setup.parts.some((p) => p.id === focus.id);
+  if (focus.on === 'way') return report.hears.heard.some((h) => h.from === focus.from && h.to === focus.to);
   if (focus.on === 'joint') return setup.joints.some((j) => j.id === focus.id);
   return true;
 }

@@ -17,12 +17,14 @@ interface Props {
   readonly box: Box;
   readonly blamed: boolean;
   readonly chosen: boolean;
+  /** Its plugs and sockets are shown. */
+  readonly open: boolean;
   readonly onFocus: (focus: Focus) => void;
   readonly joining: Joining;
 }
 
 /** A part on the sheet: what it is, whose voice it has, how its knobs stand; a cable is smaller, as it is in the hand. */
-export function PartCard({ setup, id, box, blamed, chosen, onFocus, joining }: Props) {
+export function PartCard({ setup, id, box, blamed, chosen, open, onFocus, joining }: Props) {
   const part = partIn(setup, id);
   const partClass = classOf(part);
   const isCable = partClass.kind === 'lead';
@@ -62,7 +64,7 @@ export function PartCard({ setup, id, box, blamed, chosen, onFocus, joining }: P
         className="absolute z-10 -translate-x-1/2"
         style={{ left: box.x + box.width / 2, top: box.y + box.height + 2, width: 170 }}
       >
-        <Ports part={part.id} chosen={chosen} joining={joining} />
+        <Ports part={part.id} chosen={open} joining={joining} />
       </div>
     </>
   );

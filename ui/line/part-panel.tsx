@@ -1,9 +1,10 @@
 'use client';
+import { useState } from 'react';
 import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import { type Drawer, hasFigure, lengthsSold, ofLength, type Part, quantity, type Setup, turnKnob } from '@/core/model';
 import { classOf, Figures, partName, useMoney, useSwaps } from '../components';
-import { Knob, Slide } from '../setup';
+import { Face, hasFace, Knob, Slide } from '../setup';
 import { AtMic } from './at-mic';
 import { PartActs } from './part-acts';
 import { Sockets } from './sockets';
@@ -22,6 +23,7 @@ interface Props {
   readonly onChange: (label: string, setup: Setup) => void;
 }
 
+const NONE: ReadonlySet<string> = new Set();
 const LONGEST_M = 30;
 /** A loudspeaker farther away than this is in another room. */
 const FARTHEST_M = 20;
@@ -50,6 +52,9 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
   const money = useMoney();
   const swaps = useSwaps(kept, part.id, drawer);
   const knobs = partClass.knobs ?? [];
+  const withFace = hasFace(partClass);
+  const [chosen, setHeld] = useState<string | null>(null);
+  const held = knobs.find((k) => k.id === chosen);
   const onMains = partClass.circuit.some((e) => e.is === 'earth' || e.is === 'leak');
   const placements = setup.placements.filter((p) => p.part === part.id);
   const move = (source: string, distanceM: number) =>
@@ -66,7 +71,19 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
         {partClass.summary}.
       </p>
       <div className="mt-3 flex flex-col gap-2">
-        {knobs.map((k) => (
+        {withFace && (
+          <>
+            <Face
+              part={part}
+              partClass={partClass}
+              chosen={held?.id ?? null}
+              wrong={NONE}
+              onChoose={(id) => setHeld(id === chosen ? null : id)}
+            />
+            {!held && <p className="text-soft text-sm">Press a knob to turn it.</p>}
+          </>
+        )}
+        {(withFace ? (held ? [held] : []) : knobs).map((k) => (
           <Knob
             key={k.id}
             knob={k}

@@ -79,14 +79,26 @@ const INKS: Readonly<Record<WayKind, string>> = {
   power: 'stroke-caution',
 };
 
+/** A way from a voice to a listener is drawn strong, and what is beside it thin. */
+function widthOf(lit: Lit, joint: JointId, kind: WayKind): number {
+  if (lit.isWay) return lit.joints.has(joint) ? 7 : 2;
+  return kind === 'sound' ? 4 : 3;
+}
+
+function inkOf(lit: Lit, joint: JointId, kind: WayKind): string {
+  if (lit.isWay) return lit.joints.has(joint) ? 'stroke-accent' : 'stroke-rule';
+  return lit.wrong && lit.joints.has(joint) ? 'stroke-fail' : INKS[kind];
+}
+
 /** The parts and every connection between them, drawn from mouth to app. */
 export function Sheet({ setup, report, plan, lit, focus, onFocus, joining, scroller }: Props) {
   const { width, height, parts, joints, stretches } = plan;
   const pathOf = line().curve(curveBumpX);
   const looked = focus.on === 'part' ? parts.get(focus.id) : focus.on === 'joint' ? joints.get(focus.id) : null;
-  const guilty = lit.wrong
-    ? ([...lit.joints].map((j) => joints.get(j))[0] ?? [...lit.parts].map((p) => parts.get(p))[0])
-    : null;
+  const guilty =
+    lit.wrong || lit.isWay
+      ? ([...lit.joints].map((j) => joints.get(j))[0] ?? [...lit.parts].map((p) => parts.get(p))[0])
+      : null;
   const eye = looked ?? guilty ?? null;
   const middle = eye ? eye.x + eye.width / 2 : null;
   useEffect(() => {
@@ -111,23 +123,22 @@ export function Sheet({ setup, report, plan, lit, focus, onFocus, joining, scrol
                 x2={box.x + box.width}
                 y1={y}
                 y2={y}
-                strokeWidth={kind === 'sound' ? 4 : 3}
-                strokeDasharray={DASHES[kind]}
-                className={lit.wrong && lit.joints.has(id) ? 'stroke-fail' : INKS[kind]}
+                strokeWidth={widthOf(lit, id, kind)}
+                strokeDasharray={lit.isWay && lit.joints.has(id) ? undefined : DASHES[kind]}
+                className={inkOf(lit, id, kind)}
               />
             );
           })}
           {stretches.map((s) => {
-            const wrong = lit.wrong && lit.joints.has(s.joint);
             return (
               <path
                 key={`${s.joint} ${s.points[0]?.join(' ')}`}
                 d={pathOf(s.points.map(([x, y]) => [x, y])) ?? ''}
                 fill="none"
-                strokeWidth={s.kind === 'sound' ? 4 : 3}
+                strokeWidth={widthOf(lit, s.joint, s.kind)}
                 strokeLinecap="round"
-                strokeDasharray={DASHES[s.kind]}
-                className={wrong ? 'stroke-fail' : INKS[s.kind]}
+                strokeDasharray={lit.isWay && lit.joints.has(s.joint) ? undefined : DASHES[s.kind]}
+                className={inkOf(lit, s.joint, s.kind)}
               />
             );
           })}
@@ -146,7 +157,8 @@ export function Sheet({ setup, report, plan, lit, focus, onFocus, joining, scrol
                 id={id}
                 box={box}
                 blamed={lit.wrong && lit.parts.has(id)}
-                chosen={focus.on === 'part' && focus.id === id}
+                chosen={(focus.on === 'part' && focus.id === id) || (lit.isWay === true && lit.parts.has(id))}
+                open={focus.on === 'part' && focus.id === id}
                 onFocus={onFocus}
                 joining={joining}
               />
@@ -168,7 +180,9 @@ export function Sheet({ setup, report, plan, lit, focus, onFocus, joining, scrol
                       box={at}
                       open={at.width === OPEN_JOINT.width}
                       blamed={lit.wrong && lit.joints.has(j.id)}
-                      chosen={focus.on === 'joint' && focus.id === j.id}
+                      chosen={
+                        (focus.on === 'joint' && focus.id === j.id) || (lit.isWay === true && lit.joints.has(j.id))
+                      }
                       onFocus={onFocus}
                     />
                   )

@@ -1,4 +1,5 @@
 export { type Across, inColumns, xIn } from './across';
+export { Face, hasFace } from './face';
 export { GateCard } from './gate-card';
 export { Knob, Slide } from './knob';
 export { knobsText, positionText } from './knob-text';
