@@ -43,6 +43,18 @@ export const GATE_TEXTS = {
   'wired.no-way': 'No connection leads from {microphone} to {to}.',
   'wired.nothing-takes': 'Nothing on the {device} takes sound from outside as it is plugged now.',
   'wired.arrives': '{microphone} reaches {to}.',
+  'wired.radio-fine': {
+    say: '{part} sends over {distance:m}, well within its reach.',
+    why: 'It reaches {free:m} in free sight, {body:m} through people.',
+  },
+  'wired.radio-near': {
+    say: '{part} sends over {distance:m}: good in free sight, drops out with people between.',
+    why: 'It reaches {free:m} in free sight, {body:m} through people. Walk the way before it counts.',
+  },
+  'wired.radio-far': {
+    say: '{part} does not reach over {distance:m}.',
+    why: 'It reaches {free:m} in free sight, {body:m} through people.',
+  },
   'wired.lost': '{source} does not reach the {to} from {microphone}.',
   'wired.not-armed': '{source} arrives at input {number:n} of {part}, but no armed track of the {app} records it.',
   'wired.one-channel':

@@ -12,6 +12,7 @@ import {
   sidesAt,
 } from '../readings';
 import { isAlive, SILENCE_DBU } from '../signal';
+import { radioReach } from './radio';
 import { jointNumber, nameOf, placeOf } from './say';
 import { type Finding, finding, type Gate, stated, unknown, type Verdict, verdict } from './verdict';
 
@@ -36,7 +37,8 @@ function judgeAll(readings: Readings): Verdict {
       findings.push(none(`placed ${source.id}`, gateMessage('wired.unplaced', { source: source.name })));
   }
   for (const line of lines) if (!isForAnother(readings, line)) findings.push(arrives(readings, line));
-  if (findings.every((f) => f.status === 'pass')) {
+  findings.push(...lines.flatMap((l) => radioReach(readings, l) ?? []));
+  if (findings.every((f) => f.status === 'pass' || f.topic.startsWith('radio'))) {
     for (const source of compiled.setup.job.sources) {
       findings.push(...sides(readings, source.id), ...bothOutputs(readings, source.id));
     }
