@@ -1,5 +1,5 @@
 import { reach } from '../algorithms';
-import type { ElementSpec, KnobSpec, PartClass } from '../model';
+import { type ElementSpec, groundsOf, type KnobSpec, type PartClass } from '../model';
 
 /** A mix of its own that a mixer can make: the sends that go into it, and where it comes out. */
 export interface Bus {
@@ -29,7 +29,7 @@ export function busesOf(partClass: PartClass): readonly Bus[] {
       return ends.includes(at) ? ends.filter((n) => n !== at && !driven.has(n)).map((n) => [n, e] as const) : [];
     });
   const outs = ports.filter((p) => p.flow === 'out' || p.flow === 'monitor');
-  const grounds = new Set(['reference', partClass.ground, ...ports.flatMap((p) => groundsOf(p.id, p.roles))]);
+  const grounds = groundsOf(partClass);
   const outputsOf = (knob: KnobSpec): readonly string[] => {
     const first = stages.filter((s) => s.gainDb.includes(`knob:${knob.id}`)).flatMap((s) => s.out);
     const found = reach(
@@ -45,8 +45,3 @@ export function busesOf(partClass: PartClass): readonly Bus[] {
     outputs: key.split(' '),
   }));
 }
-
-const groundsOf = (port: string, roles: PartClass['ports'][number]['roles']): readonly string[] =>
-  Object.entries(roles ?? {})
-    .filter(([, role]) => role === 'ground' || role === 'screen')
-    .map(([contact]) => `${port}.${contact}`);

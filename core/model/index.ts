@@ -48,6 +48,7 @@ export {
   UNKNOWN_DEVICE,
 } from './documents';
 export { FIGURES, type FigureName, type FigureSpec, figureName, hasFigure, isFigure } from './figures';
+export { groundsOf } from './grounds';
 export { type Host, hostsOf, inApp, movedTo, notKnownIn } from './hosts';
 export type { ClassId, JointId, PartId, PortId } from './ids';
 export { dearerByLength, kindOf, type Length, lengthsSold, longestM, ofKind, ofLength, ownLength } from './lengths';

@@ -80,8 +80,12 @@ export function costAhead(ground: Ground): (port: PortSpec, open: number) => num
   return (port, open) => ahead.get(port)?.[open];
 }
 
-/** JOIN when the part has as many holes like this one as lead there, and others for the secondaries. */
+/**
+ * JOIN when the part has as many holes like this one as lead there, and others for the secondaries. No two converters are
+ * recorded at once, so nothing joins where sound is numbers already.
+ */
 function joinsAt(c: PartClass, into: PortSpec, leads: number, secondaries: SecondarySources): number {
+  if (into.carries === 'usb') return 0;
   const alike = c.ports.filter((p) => p.flow === 'in' && p.connector === into.connector).map((p) => p.id);
   return alike.length >= leads &&
     secondaries.into(c, [...alike.slice(0, leads), ...portsOfOtherInputs(c, into.id)]) !== null

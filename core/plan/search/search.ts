@@ -1,5 +1,6 @@
 import TinyQueue from 'tinyqueue';
 import { itemAt, memoBy } from '../../algorithms';
+import { QUIET_PEAK_DBFS } from '../../gates';
 import { appTakes, forbidden } from '../../host';
 import {
   type AppClass,
@@ -18,6 +19,8 @@ import { type Means, priceOfCopies, type Stock } from '../stock';
 import { accepts, isRightHalf } from './accepts';
 import { type Chain, classCounts, isJoining, type Link } from './chain';
 import { costAhead } from './cost-ahead';
+import { placedM } from './distance';
+import { loudestAt, mostAtConverter, mostGain } from './loudest';
 import { JOIN, needsOf } from './needs';
 import { outsOf, portsOfOtherInputs } from './ports';
 import { type SecondarySources, secondarySources } from './secondary-sources';
@@ -46,6 +49,8 @@ interface State {
   /** What it has still to pass through, as bits. */
   readonly needs: number;
   readonly microphones: number;
+  /** The most its peaks can be, dBu; null once they are numbers. */
+  readonly peakDbu: number | null;
   /** Cost so far and the least that must still come. */
   readonly bound: number;
   readonly found: number;
@@ -90,6 +95,9 @@ export function* searchChains(
   const single = lead.length === 1 || (!apart && itemAt(lead, 0).from === undefined);
   const microphoneCounts = [...new Set([...(single ? [1] : []), lead.length])];
   const stepsFrom = waysOn(classes, leaves);
+  const loudest = Math.max(...lead.map((s) => s.splAt1m));
+  /** As near as it is ever held; one that sits on the device hears from there. */
+  const nearest = (c: PartClass) => placedM(catalogue, c.id) ?? job.distanceM;
   const leads = others.length > 0 ? itemAt(microphoneCounts, 0) : lead.length;
   const ahead = costAhead({
     catalogue,
@@ -129,7 +137,11 @@ export function* searchChains(
         const links = [{ classId: partClass.id, inPort: null, alsoIn: [], secondaries: [], outPort: out.id }];
         const cost = moneyOf(links, stock, microphones) + links.length * pieceCost;
         const open = needs.after(needs.atStart(microphones + others.length > 1), partClass, null);
-        push({ links, partClass, out, cost, needs: open, microphones });
+        const start =
+          partClass.inputs?.length && isDigital(partClass, out)
+            ? null
+            : loudestAt(partClass, loudest, nearest(partClass));
+        push({ links, partClass, out, cost, needs: open, microphones, peakDbu: start });
       }
     }
   }
@@ -163,6 +175,7 @@ export function* searchChains(
     visited.add(way);
     for (const port of device.ports) {
       if (port.flow !== 'in' || !accepts(state.out, port)) continue;
+      if (isTooQuiet(state.peakDbu, device, port.id)) continue;
       if ((needs.after(state.needs, device, port) & ~JOIN) !== 0) continue;
       const alike = device.ports.filter((p) => p.flow === 'in' && p.connector === port.connector).map((p) => p.id);
       if (alike[0] !== port.id && state.needs & JOIN) continue;
@@ -187,12 +200,35 @@ export function* searchChains(
         const open = needs.after(state.needs, next, null) & ~(joins ? JOIN : 0);
         // Most ways lead nowhere: asked before anything is made of them.
         if (ahead(out, open) === undefined) continue;
+        const peakDbu = peakAfter(state.peakDbu, next, into, out);
+        if (peakDbu === TOO_QUIET) continue;
         const links = [...state.links, { classId: next.id, inPort: into, alsoIn, secondaries: come, outPort: out.id }];
         const cost = moneyOf(links, stock, state.microphones) + links.length * pieceCost;
-        push({ links, partClass: next, out, cost, needs: open, microphones: state.microphones });
+        push({ links, partClass: next, out, cost, needs: open, microphones: state.microphones, peakDbu });
       }
     }
   }
+}
+
+/** Peaks that no setting brings up to where they would be heard over the floor. */
+const TOO_QUIET = Symbol('too quiet');
+
+const isTooQuiet = (peakDbu: number | null, c: PartClass, into: string): boolean => {
+  const below = peakDbu === null ? null : mostAtConverter(c, into);
+  return peakDbu !== null && below !== null && peakDbu + below < QUIET_PEAK_DBFS;
+};
+
+/** The most that the peaks can be after a part; null once they are numbers. */
+function peakAfter(
+  peakDbu: number | null,
+  c: PartClass,
+  into: string,
+  out: PortSpec,
+): number | null | typeof TOO_QUIET {
+  if (peakDbu === null) return null;
+  const more = mostGain(c, into, out);
+  if (more !== null) return peakDbu + more;
+  return isTooQuiet(peakDbu, c, into) ? TOO_QUIET : null;
 }
 
 /** The sources that lead, one kind of way in for all of them: those heard by microphones if there are any; and the others. */
@@ -206,13 +242,13 @@ export function sortedSources({ sources }: Job): {
 
 /** The ways in which a part can join what runs side by side, and not joining anything here. */
 function joinings(
-  { needs, microphones }: State,
+  { needs, microphones, out }: State,
   next: PartClass,
   alike: readonly string[],
   secondaries: SecondarySources,
 ): readonly Pick<Link, 'alsoIn' | 'secondaries'>[] {
   const none = { alsoIn: [], secondaries: [] };
-  if (!(needs & JOIN) || alike.length < microphones) return [none];
+  if (!(needs & JOIN) || alike.length < microphones || out.carries === 'usb') return [none];
   const taken = alike.slice(0, microphones);
   const come = secondaries.into(next, [...taken, ...portsOfOtherInputs(next, itemAt(taken, 0))]);
   return come ? [{ alsoIn: taken.slice(1), secondaries: come }, none] : [none];

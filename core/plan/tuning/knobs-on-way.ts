@@ -1,5 +1,5 @@
 import { reach } from '../../algorithms';
-import type { PartClass, PortId } from '../../model';
+import { groundsOf, type PartClass, type PortId } from '../../model';
 
 /** Gains that lie on some way through a part's circuit from one port to another. */
 export function knobsBetween(partClass: PartClass, from: string, to: string): ReadonlySet<string> {
@@ -50,24 +50,17 @@ const edgesOf = ({ circuit }: PartClass): readonly Edge[] =>
 
 /** Nodes that can be got to from a port, or from which it can be got to; ground is where no way leads on. */
 function reached(
-  { ports, circuit, ground }: PartClass,
+  partClass: PartClass,
   edges: readonly Edge[],
   port: PortId,
   which: 'ahead' | 'behind',
 ): ReadonlySet<string> {
   const [start, end] = which === 'ahead' ? (['from', 'to'] as const) : (['to', 'from'] as const);
-  // A steady voltage is ground to what changes: the feeds of two inputs are no way from one to the other.
-  const steady = circuit.flatMap((e) => (e.is === 'supply' ? e.between : []));
-  const grounds = new Set([...ports.flatMap(groundNodes), ...steady]);
-  const isGround = (node: string) => node === ground || grounds.has(node);
+  const grounds = groundsOf(partClass);
+  const isGround = (node: string) => grounds.has(node);
   const nodes = edges.flatMap((e) => [e.from, e.to]).filter((n) => n.startsWith(`${port}.`) && !isGround(n));
   const found = reach(nodes, (node) =>
     edges.flatMap((e) => (e[start] === node && !isGround(e[end]) ? [[e[end], e] as const] : [])),
   );
   return new Set(found.keys());
 }
-
-const groundNodes = (port: PartClass['ports'][number]): readonly string[] =>
-  Object.entries(port.roles ?? {}).flatMap(([contact, role]) =>
-    role === 'ground' || role === 'screen' ? [`${port.id}.${contact}`] : [],
-  );

@@ -82,7 +82,8 @@ export function isHopeless({ assessment }: Candidate, { demanding }: Experience)
 const isUnlike = (setup: Setup): boolean => new Set(setup.job.sources.map((s) => s.from)).size > 1;
 
 const isWrongBy = (v: Verdict): boolean =>
-  v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V'));
+  v.status !== 'pass' &&
+  (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V') || (v.gate === 'clean' && v.unit === 'Hz'));
 
 const isWrong = ({ assessment }: Candidate): boolean => assessment.verdicts.some(isWrongBy);
 
