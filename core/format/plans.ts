@@ -11,7 +11,9 @@ export const PLAN_TEXTS = {
   'lost.parts': '{n:n} parts to carry, A has {best:n}.',
   'lost.margin': 'Closer to a limit than A: {gate}.',
   'lost.reliable': 'Less sure to work: about {own:figure} % of the time, A {best:figure} % (estimate).',
+  'lost.lying': 'Would leave a part of yours lying that does the same work.',
   'lost.equal': 'As good as A; found later.',
+  'or.with': 'Or with {what}: {less} less.',
   'win.counts': 'Choose it for {what}.',
   'win.cheaper': 'It would come first if it cost {less} less.',
 } as const;

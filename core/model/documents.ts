@@ -74,6 +74,22 @@ export interface Apart {
   readonly may: 'not' | 'either';
 }
 
+/** Sorts of parts that a person asks for without naming one. */
+export type Sort =
+  | 'clip-on mic'
+  | 'headset'
+  | 'handheld mic'
+  | 'stand mic'
+  | 'camera mic'
+  | 'USB mic'
+  | 'wireless'
+  | 'mixer'
+  | 'interface'
+  | 'keyboard for notes';
+
+/** A class that must take part, or anything of a sort. */
+export type With = { readonly class: ClassId } | { readonly sort: Sort };
+
 export interface Job extends Destination {
   readonly format: 'symplex.job';
   readonly version: number;
@@ -91,6 +107,12 @@ export interface Job extends Destination {
   readonly budget: number | null;
   readonly room?: Room;
   readonly preference?: Preference;
+  /** What a lost take would cost, in the drawer's money: safer chains come first as it grows; absent is the usual. */
+  readonly lostTake?: number;
+  /** What must take part. */
+  readonly with?: readonly With[];
+  /** The device is to be charged all the while. */
+  readonly charging?: true;
   /** Further devices that record the same, each with its app. */
   readonly also?: readonly Destination[];
   readonly apart?: readonly Apart[];

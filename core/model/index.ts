@@ -64,6 +64,7 @@ export type {
   Detection,
   ElementSpec,
   Flow,
+  Held,
   HostSpec,
   Identity,
   InputSpec,
@@ -92,6 +93,7 @@ export {
 export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';
+export { ALL_SORTS, isAsked, isBeside } from './sorts';
 export { turnKnob } from './turn';
 export { withSources } from './with-sources';
 export { writeDocument } from './write';

@@ -334,12 +334,20 @@ export type PartKind =
   | 'device'
   | 'unknown';
 
+/** How a microphone is used: clipped on, worn on the head, held, on a stand, on a table, on the device. */
+export type Held = 'clip' | 'head' | 'hand' | 'stand' | 'table' | 'camera';
+
 /** Anything with ports, as a class: what is true of all such parts until the owner says otherwise. */
 export interface PartClass {
   readonly id: ClassId;
   readonly kind: PartKind;
   readonly name: string;
   readonly summary: string;
+  readonly held?: Held;
+  /** A microphone without a cable of its own: one comes between it and what lies on a table. */
+  readonly plugInBody?: true;
+  /** Makes plug-in power of phantom power, for what is plugged into it. */
+  readonly turnsPhantom?: true;
   readonly ports: readonly PortSpec[];
   /** Always among them: `price` (in the owner's currency) and `massG`. */
   readonly values: Readonly<Record<string, Value>>;

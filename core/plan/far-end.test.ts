@@ -59,6 +59,7 @@ describe('one device both ways through a mixer', () => {
     for (const { path } of readings(setup).lines) {
       expect(path!.parts.map((id) => setup.parts.find((p) => p.id === id)!.class)).toEqual([
         'dynamic-handheld',
+        'lead-xlr',
         'mixer-8',
         'lead-6.35-3.5',
         'pad-20',

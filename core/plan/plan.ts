@@ -8,12 +8,14 @@ import {
   isGiven,
   type Job,
   type Part,
+  type PartClass,
   quantity,
   type Setup,
 } from '../model';
 import { addAccessories } from './accessories';
 import { type Answer, chooseAnswers, devicesServed, isWorking, samePieces } from './answers';
 import { canMixFarEnd, destinationsOf, newSecondaryRoutes, withFarEnd } from './destinations';
+import { leanOf } from './improve';
 import {
   BY_MONEY,
   BY_PIECES,
@@ -87,7 +89,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     return good.some((g) => g.every((c) => there.has(c)));
   };
   const progress = (done: boolean): PlanProgress => ({
-    answers: chooseAnswers(job, found, drawer?.currency),
+    answers: chooseAnswers(job, found, drawer?.currency, catalogue),
     working: found.filter(isWorking),
     routes: [...routes],
     done,
@@ -132,7 +134,8 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     if (!setup) return null;
     assessed += 1;
     if (chain.poor) poor += 1;
-    const led = withEars(ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), planning)));
+    const whole = withEars(ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), planning)));
+    const led = leanOf(whole, planning);
     memory.learn(chain, led.setup, led.assessment);
     if (scoreOf(led.assessment).failing === 0) knobs.learn(led.setup);
     const goesOn = also !== undefined && scoreOf(led.assessment).failing === 0 && reached < MOST_REACHED;
@@ -155,7 +158,18 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     return progress(false);
   };
   const wishes = { isPadded, isPoor: memory.isPoor };
-  const searches = [BY_MONEY, BY_PIECES].map((pieceCost) => searchChains(job, planning, { ...wishes, pieceCost }));
+  // What is owned comes first: by itself, then with wire and small pieces to buy; then whatever there is.
+  const owned = new Set((drawer?.parts ?? []).map((p) => p.class));
+  const among = (pieceCost: number, may: (c: PartClass) => boolean) =>
+    searchChains(job, { ...planning, catalogue: narrowed(catalogue, may) }, { ...wishes, pieceCost });
+  const ofOwn =
+    owned.size === 0
+      ? []
+      : [among(BY_MONEY, (c) => owned.has(c.id)), among(BY_PIECES, (c) => owned.has(c.id) || isSmall(c))];
+  const searches = [
+    ...ofOwn,
+    ...[BY_MONEY, BY_PIECES].map((pieceCost) => searchChains(job, planning, { ...wishes, pieceCost })),
+  ];
   for (const chain of interleave(searches)) {
     if (
       found.some(isWorking) &&
@@ -175,13 +189,45 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   }
   if (job.preference === 'next-device') {
     // Each takes an assessment a device: asked only of those that are shown.
-    for (const { setup } of chooseAnswers(job, found, drawer?.currency)) {
+    for (const { setup } of chooseAnswers(job, found, drawer?.currency, catalogue)) {
       const devices = devicesServed(setup, itemAt(hostsOf(setup, catalogue)!, 0).part.id, catalogue);
       found = found.map((a) => (a.setup === setup ? { ...a, devices } : a));
       yield progress(false);
     }
   }
   yield progress(true);
+}
+
+/** The catalogue with some of its classes only, and all that is there anyway. */
+const narrowed = (catalogue: Catalogue, may: (c: PartClass) => boolean): Catalogue => ({
+  ...catalogue,
+  parts: new Map([...catalogue.parts].filter(([, c]) => isGiven(c) || may(c))),
+});
+
+/** Wire, couplers and chargers: what one buys beside what one has. */
+const isSmall = ({ kind }: PartClass): boolean => kind === 'lead' || kind === 'adapter' || kind === 'power';
+
+/** What a piece does, of those that nobody buys twice without a reason. */
+function roleOf(c: PartClass): string | null {
+  if (c.circuit.some((e) => e.is === 'capsule')) return 'microphone';
+  return c.kind === 'mixer' || c.kind === 'interface' || c.kind === 'wireless' ? c.kind : null;
+}
+
+/** Pieces to buy of which one that is owned would do the same work, and is left lying. */
+function leftLying(toBuy: readonly Part[], setup: Setup, drawer: Drawer | null, catalogue: Catalogue): number {
+  const used = new Map<string, number>();
+  for (const p of setup.parts) used.set(p.class, (used.get(p.class) ?? 0) + 1);
+  const lying = (drawer?.parts ?? []).flatMap((p) => {
+    const n = used.get(p.class) ?? 0;
+    used.set(p.class, n - 1);
+    return n > 0 ? [] : [roleOf(classIn(catalogue, p.class))];
+  });
+  return toBuy.filter((p) => {
+    const role = roleOf(classIn(catalogue, p.class));
+    const at = role === null ? -1 : lying.indexOf(role);
+    if (at >= 0) lying.splice(at, 1);
+    return at >= 0;
+  }).length;
 }
 
 function answerOf(
@@ -201,6 +247,8 @@ function answerOf(
     massG: pieces.reduce((sum, p) => sum + quantity(p, classIn(catalogue, p.class), 'massG'), 0),
     onMains: pieces.filter((p) => classIn(catalogue, p.class).needs?.includes('mains')).length,
     devices: null,
+    leftLying: leftLying(bought.toBuy, setup, drawer, catalogue),
+    or: null,
     reliable: all,
     rates,
     score: scoreOf(assessment),

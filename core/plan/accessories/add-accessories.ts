@@ -1,5 +1,7 @@
-import { attachPart } from '../../change';
-import { type Catalogue, partIn, turnKnob } from '../../model';
+import { attachPart, portsFit } from '../../change';
+import { type Catalogue, type PartClass, type PartId, type PortSpec, partIn, type Setup, turnKnob } from '../../model';
+import { isWire } from '../search';
+import type { Means } from '../stock';
 import {
   type Candidate,
   candidateOf,
@@ -45,16 +47,66 @@ function onMains(settled: Candidate, catalogue: Catalogue, past: Experience): Ca
   return best;
 }
 
+interface WayInto {
+  readonly c: PartClass;
+  /** An adapter between, where the plug does not fit. */
+  readonly by: PartClass | null;
+}
+
+/** What can go into a hole, cheapest first; headphones with another plug by an adapter. */
+function waysInto(
+  hole: PortSpec,
+  classes: readonly PartClass[],
+  { catalogue, stock }: Means,
+  kind: AccessoryKind,
+): readonly WayInto[] {
+  const fits = (c: PartClass, port: PortSpec) => c.ports.some((p) => portsFit(p, port));
+  const direct = classes.filter((c) => fits(c, hole)).map((c): WayInto => ({ c, by: null }));
+  const adapters =
+    kind === 'listening'
+      ? [...catalogue.parts.values()].filter((a) => a.kind === 'adapter' && isWire(a) && a.ports.length === 2)
+      : [];
+  const byAdapter = adapters.flatMap((by) => {
+    const [near, far] = fitting(by, hole);
+    if (!near || !far) return [];
+    return classes.filter((c) => !fits(c, hole) && fits(c, far)).map((c): WayInto => ({ c, by }));
+  });
+  const price = ({ c, by }: WayInto) => stock.take(c.id, 0).price + (by ? stock.take(by.id, 0).price + TROUBLE : 0);
+  return [...direct, ...byAdapter].sort((a, b) => price(a) - price(b));
+}
+
+/** A piece more is worth so much money at least, where what fits by itself costs the same; est. */
+const TROUBLE = 1;
+
+/** The port of an adapter that goes into a hole, and its other one. */
+function fitting(by: PartClass, hole: PortSpec): readonly [PortSpec | undefined, PortSpec | undefined] {
+  const near = by.ports.find((p) => portsFit(p, hole));
+  return [near, by.ports.find((p) => p !== near)];
+}
+
+function attached(
+  setup: Setup,
+  hole: { readonly part: PartId; readonly port: PortSpec },
+  c: PartClass,
+  by: PartClass | null,
+  { catalogue, stock }: Means,
+): Setup | null {
+  const piece = (x: PartClass) => ({ ...stock.take(x.id, 0).part, id: String(x.id) });
+  if (!by) return attachPart(setup, catalogue, hole, piece(c));
+  const first = attachPart(setup, catalogue, hole, piece(by));
+  const part = first?.parts.at(-1);
+  const [, far] = fitting(by, hole.port);
+  return first && part && far ? attachPart(first, catalogue, { part: part.id, port: far }, piece(c)) : null;
+}
+
 function tryKind(kind: AccessoryKind, settled: Candidate, { catalogue, stock, past }: Planning): Candidate {
   const { setup: bare } = settled;
-  const classes = [...accessoryClasses(kind, bare, catalogue)].sort(
-    (a, b) => stock.take(a.id, 0).price - stock.take(b.id, 0).price,
-  );
+  const classes = accessoryClasses(kind, bare, catalogue);
   const classOf = (id: string) => partIn(bare, id).class;
   let best = settled;
   for (const hole of accessoryPorts(kind, bare, catalogue)) {
-    for (const c of classes) {
-      const setup = attachPart(settled.setup, catalogue, hole, { ...stock.take(c.id, 0).part, id: String(c.id) });
+    for (const { c, by } of waysInto(hole.port, classes, { catalogue, stock }, kind)) {
+      const setup = attached(settled.setup, hole, c, by, { catalogue, stock });
       if (!setup) continue;
       const key = `${classOf(hole.part)}.${hole.port.id} ${kind === 'power' ? c.id : ''} ${faultsOf(settled)}`;
       if (past.tries.isBad(key)) continue;

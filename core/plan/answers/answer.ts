@@ -1,10 +1,12 @@
 import { capital, listText, moneyText, type PlanMessage, planMessage, sayPlan } from '../../format';
 import type { Verdict } from '../../gates';
-import type { Job, Part, Setup } from '../../model';
-import { LOSS, type Rate } from '../stock';
+import type { Catalogue, Job, Part, Setup } from '../../model';
+import type { Rate } from '../stock';
 import type { Score } from '../tuning';
+import { folded, otherPieces, withoutPadding } from './fold';
 import { type Best, bestAt, frontOf, type Merits } from './front';
-import { compareBy, upToEnough } from './preference';
+import { compareBy } from './preference';
+import { worthOf } from './worth';
 
 /** A chain with its verdicts, ready to be shown or opened. */
 export interface Answer {
@@ -26,6 +28,10 @@ export interface Answer {
   readonly snrDb: number | null;
   /** What it is best at among those it stands with. */
   readonly best: readonly Best[];
+  /** Pieces to buy of a kind of which an owned one is left lying. */
+  readonly leftLying: number;
+  /** Another wire in place of this one's, where that is cheaper; null where none is. */
+  readonly or: string | null;
   /** Why it stands below the first; null for that. */
   readonly lostBy: string | null;
   /** What would have to change for it to stand first; null for the first, and for one that does not work. */
@@ -37,21 +43,47 @@ const MOST_MISSES = 3;
 
 /** Whether every gate is passed. */
 export const isWorking = (a: Answer): boolean => a.score.failing + a.score.unknown === 0;
-const merits = (a: Answer): Merits => ({ cost: a.cost, margin: a.score.margin, pieces: a.pieces, massG: a.massG });
+const merits = (a: Answer): Merits => ({
+  cost: a.cost,
+  margin: a.score.margin,
+  pieces: a.pieces,
+  massG: a.massG,
+  leftLying: a.leftLying,
+});
 
 /** Of all that was found: what is worth showing, in the order that the job prefers, with reasons. */
-export function chooseAnswers(job: Job, found: readonly Answer[], currency: string | undefined): readonly Answer[] {
-  const order = compareBy(job.preference ?? 'balanced');
+export function chooseAnswers(
+  job: Job,
+  found: readonly Answer[],
+  currency: string | undefined,
+  catalogue: Catalogue,
+): readonly Answer[] {
+  const order = compareBy(job.preference ?? 'balanced', job.lostTake);
   const working = found.filter(isWorking).sort(order);
   if (working.length === 0) return withReasons(job, [...found].sort(order).slice(0, MOST_MISSES), currency);
   const onFront = new Set(frontOf(working.map((a) => ({ ...merits(a), a }))).map((m) => m.a));
   // What is preferred is shown even where the preference weighs something else than the front does.
-  const shown = working.filter((a, i) => i === 0 || onFront.has(a)).slice(0, MOST_ANSWERS);
+  const worthShowing = working.filter((a, i) => i === 0 || onFront.has(a));
+  const shown = folded(withoutPadding(worthShowing, catalogue), catalogue).slice(0, MOST_ANSWERS);
   return withReasons(
     job,
-    shown.map((a) => ({ ...a, best: bestAt(merits(a), shown.map(merits)) })),
+    shown.map(({ answer, cheaper }) => ({
+      ...answer,
+      or: cheaper && sayPlan(orWith(answer, cheaper, catalogue, currency)).sentence,
+      best: bestAt(
+        merits(answer),
+        shown.map((s) => merits(s.answer)),
+      ),
+    })),
     currency,
   );
+}
+
+function orWith(a: Answer, cheaper: Answer, catalogue: Catalogue, currency: string | undefined): PlanMessage {
+  const what = listText(
+    otherPieces(cheaper.setup, a.setup, catalogue).map((n) => n.replace(/^./, (l) => l.toLowerCase())),
+  );
+  return planMessage('or.with', { what, less: moneyText(a.cost - cheaper.cost, currency) });
 }
 
 export const samePieces = (a: Answer, b: Answer): boolean =>
@@ -80,15 +112,24 @@ function reason(job: Job, a: Answer, best: Answer, currency: string | undefined)
     const failing = a.verdicts.filter((v) => v.status === 'fail' || v.status === 'not known').map(title);
     return planMessage('lost.fails', { gates: listText(failing), why: a.weakest.sentence });
   }
-  return (
-    preferred(job, a, best, currency) ??
-    (upToEnough(a.score).margin < upToEnough(best.score).margin
-      ? planMessage('lost.margin', { gate: title(a.weakest) })
-      : null) ??
-    byMoney(a, best, currency) ??
-    (a.pieces > best.pieces ? planMessage('lost.parts', { n: a.pieces, best: best.pieces }) : null) ??
-    planMessage('lost.equal', {})
-  );
+  return preferred(job, a, best, currency) ?? allTold(job, a, best, currency);
+}
+
+/** What makes the most of the difference, in money. */
+function allTold(job: Job, a: Answer, best: Answer, currency: string | undefined): PlanMessage {
+  const [own, other] = [worthOf(a, job.lostTake), worthOf(best, job.lostTake)];
+  const reasons: readonly (readonly [number, () => PlanMessage])[] = [
+    [own.limits - other.limits, () => planMessage('lost.margin', { gate: title(a.weakest) })],
+    [
+      own.pieces - other.pieces,
+      () => planMessage('lost.reliable', { own: 100 * a.reliable, best: 100 * best.reliable }),
+    ],
+    [own.lying - other.lying, () => planMessage('lost.lying', {})],
+    [own.money - other.money, () => planMessage('lost.money', { more: moneyText(a.cost - best.cost, currency) })],
+    [own.carrying - other.carrying, () => planMessage('lost.parts', { n: a.pieces, best: best.pieces })],
+  ];
+  const [most, say] = reasons.reduce((x, y) => (y[0] > x[0] ? y : x));
+  return most > 0 ? say() : planMessage('lost.equal', {});
 }
 
 const title = (v: Verdict): string => capital(v.gate);
@@ -118,16 +159,6 @@ function preferred(job: Job, a: Answer, best: Answer, currency: string | undefin
     default:
       return null;
   }
-}
-
-/** In money, or in what a piece that does not do what it should would cost. */
-function byMoney(a: Answer, best: Answer, currency: string | undefined): PlanMessage | null {
-  const more = a.cost - best.cost;
-  const riskier = LOSS * (best.reliable - a.reliable);
-  if (riskier > 0 && more + riskier > 0 && riskier > more) {
-    return planMessage('lost.reliable', { own: 100 * a.reliable, best: 100 * best.reliable });
-  }
-  return dearer(a, best, currency);
 }
 
 /** What would have to count more for an answer to stand first. */

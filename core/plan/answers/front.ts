@@ -5,12 +5,20 @@ export interface Merits {
   readonly margin: number;
   readonly pieces: number;
   readonly massG: number;
+  /** Of what is owned and would do the same work: so much is left lying; absent is nothing. */
+  readonly leftLying?: number;
 }
 
 /** Margin beyond what is comfortable beats nothing. */
 const COMFORTABLE = 1;
 
-const weighed = (m: Merits): readonly number[] => [m.cost, -Math.min(m.margin, COMFORTABLE), m.pieces, m.massG];
+const weighed = (m: Merits): readonly number[] => [
+  m.cost,
+  -Math.min(m.margin, COMFORTABLE),
+  m.pieces,
+  m.massG,
+  m.leftLying ?? 0,
+];
 
 /** Is one at least as good in all, and better in something? */
 export function beats(a: Merits, b: Merits): boolean {

@@ -1,14 +1,8 @@
 import type { Preference } from '../../model';
-import { LOSS } from '../stock';
-import { compareScores, type Score } from '../tuning';
+import { type Reckoned, totalOf, worthOf } from './worth';
 
 /** What an order of answers looks at. */
-export interface Ranked {
-  readonly score: Score;
-  readonly cost: number;
-  /** The chance that every piece works. */
-  readonly reliable: number;
-  readonly pieces: number;
+export interface Ranked extends Reckoned {
   readonly massG: number;
   readonly snrDb: number | null;
   /** Pieces that need the mains. */
@@ -17,23 +11,17 @@ export interface Ranked {
   readonly devices: number | null;
 }
 
-/** Margin beyond this is plenty: it no longer outweighs money. */
-const ENOUGH_MARGIN = 0.5;
-
-export const upToEnough = (s: Score): Score => ({ ...s, margin: Math.min(s.margin, ENOUGH_MARGIN) });
-
-/** Money, and what is lost on average when a piece does not do what it should. */
-const loss = (a: Ranked): number => a.cost + LOSS * (1 - a.reliable);
-
 const gates = (a: Ranked, b: Ranked): number => a.score.failing + a.score.unknown - (b.score.failing + b.score.unknown);
-const balanced = (a: Ranked, b: Ranked): number =>
-  compareScores(upToEnough(a.score), upToEnough(b.score)) ||
-  loss(a) - loss(b) ||
-  a.cost - b.cost ||
-  a.pieces - b.pieces;
 
-const FIRST: Readonly<Record<Preference, (a: Ranked, b: Ranked) => number>> = {
-  balanced,
+type Order = (a: Ranked, b: Ranked) => number;
+
+const balanced =
+  (lostTake?: number): Order =>
+  (a, b) =>
+    totalOf(worthOf(a, lostTake)) - totalOf(worthOf(b, lostTake)) || a.cost - b.cost || a.pieces - b.pieces;
+
+const FIRST: Readonly<Record<Preference, Order>> = {
+  balanced: () => 0,
   cheapest: (a, b) => a.cost - b.cost,
   cleanest: (a, b) => (b.snrDb ?? 0) - (a.snrDb ?? 0),
   'fewest-pieces': (a, b) => a.pieces - b.pieces,
@@ -43,10 +31,11 @@ const FIRST: Readonly<Record<Preference, (a: Ranked, b: Ranked) => number>> = {
 };
 
 /**
- * Gates passed come first in every order; then what the person prefers; then margin up to plenty, cost, pieces. Equal
- * ones keep the order they were found in.
+ * Gates passed come first in every order; then what the person prefers; then what it costs all told: price, the chance of a
+ * lost take, what is to carry, what is left lying. Equal ones keep the order they were found in.
+ * @param lostTake what a lost take costs the owner, in their money.
  */
-export const compareBy =
-  (preference: Preference) =>
-  (a: Ranked, b: Ranked): number =>
-    gates(a, b) || FIRST[preference](a, b) || balanced(a, b);
+export const compareBy = (preference: Preference, lostTake?: number): Order => {
+  const allTold = balanced(lostTake);
+  return (a, b) => gates(a, b) || FIRST[preference](a, b) || allTold(a, b);
+};

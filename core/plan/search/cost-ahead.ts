@@ -3,7 +3,7 @@ import { memo } from '../../algorithms';
 import type { Catalogue, PartClass, PortSpec } from '../../model';
 import { priceOfCopies, type Stock } from '../stock';
 import { accepts } from './accepts';
-import { JOIN, type Needs } from './needs';
+import { DEAD, JOIN, type Needs } from './needs';
 import { outsOf, portsOfOtherInputs } from './ports';
 import type { SecondarySources } from './secondary-sources';
 
@@ -54,7 +54,8 @@ export function costAhead(ground: Ground): (port: PortSpec, open: number) => num
     const joins = joining.get(into) ?? joinsAt(c, into, leads, secondaries);
     joining.set(into, joins);
     for (const open of needs.every) {
-      if ((needs.after(open, c, into) & ~joins) !== left) continue;
+      const met = needs.after(open, c, into);
+      if (met === DEAD || (met & ~joins) !== left) continue;
       for (const o of leadInto(into)) {
         const costs = ahead.get(o.port);
         // Of no use for this job.

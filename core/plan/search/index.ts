@@ -3,9 +3,11 @@ export { buildSetup, growing } from './build';
 export { type Branch, type Chain, classCounts, type Link } from './chain';
 export { newDeferral } from './deferral';
 
+export { reaches } from './distance';
 export { interleave } from './interleave';
 export { lengthened } from './lengthen';
 export { portsOfOtherInputs } from './ports';
 export { BY_MONEY, BY_PIECES, searchChains, sortedSources } from './search';
 export { secondarySources } from './secondary-sources';
 export { betweenOf, type End, endsFrom } from './stretches';
+export { isWire } from './wire';

@@ -26,6 +26,14 @@ export function loudestAt(c: PartClass, splAt1m: number, distanceM: number): num
   );
 }
 
+/** What a voice has above a microphone's own noise at most, dB(A); of a source by wire nothing is asked. */
+export function cleanestAt(c: PartClass, splAt1m: number, distanceM: number): number {
+  const own = c.circuit.flatMap((e) =>
+    e.is === 'capsule' && e.selfNoiseDba !== undefined ? [quantity(newPart(c), c, e.selfNoiseDba)] : [],
+  );
+  return own.length === 0 ? Number.POSITIVE_INFINITY : splAt(splAt1m, distanceM) - Math.min(...own);
+}
+
 interface Edge {
   readonly from: string;
   readonly to: string;

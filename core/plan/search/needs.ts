@@ -1,10 +1,14 @@
+import { memo, reach } from '../../algorithms';
 import { mustAssess } from '../../assess';
 import { portsFit } from '../../change';
 import {
   appIn,
   type Catalogue,
   FORMAT_VERSION,
+  groundsOf,
   hearsSelf,
+  isAsked,
+  isBeside,
   type Job,
   newPart,
   type PartClass,
@@ -20,6 +24,10 @@ const EARS = 4;
 const PLUG_IN = 8;
 const PHANTOM = 16;
 const CHARGE = 32;
+/** What the person asks for by name: the first of them, and the next ones above it. */
+const ASKED = 64;
+/** Not to be met any more. */
+export const DEAD = -1;
 
 /** What the chains for a job need on their way. Necessary only: what a chain does is left to `assess`. */
 export interface Needs {
@@ -27,7 +35,8 @@ export interface Needs {
   atStart(joins: boolean): number;
   /**
    * Once a part was passed: what it gives is met, what it wants itself is open. Joining is for the caller to say.
-   * @param into where the sound comes into a device; of no matter for other parts.
+   * @param into where the sound comes in; null at the head of a chain.
+   * @returns DEAD where nothing that follows could meet them.
    */
   after(needs: number, c: PartClass, into: PortSpec | null): number;
   /** Whatever may be open at once. */
@@ -53,19 +62,18 @@ export function needsOf(
     'plug-in power': leastVolt(classes, 'plug-in power'),
     'phantom power': leastVolt(classes, 'phantom power'),
   };
+  const asked = (job.with ?? []).filter((w) => !isBeside(w));
+  const askedOf = (c: PartClass): number =>
+    asked.reduce((bits, w, i) => (isAsked(c, w) ? bits | (ASKED << i) : bits), 0);
   const given = (c: PartClass): number => {
-    const volt = mostVolt(c);
-    return (
-      (c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0) |
-      (givesEars(c) ? EARS : 0) |
-      (volt >= least['plug-in power'] ? PLUG_IN : 0) |
-      (volt >= least['phantom power'] ? PHANTOM : 0)
-    );
+    return askedOf(c) | (c.inputs?.some((i) => i.channels.length >= voices) ? CHANNELS : 0) | (givesEars(c) ? EARS : 0);
   };
   const wanted = (c: PartClass): number =>
     lacking
       ? 0
-      : (fedFrom(c, 'plug-in power').length > 0 ? PLUG_IN : 0) | (fedFrom(c, 'phantom power').length > 0 ? PHANTOM : 0);
+      : (c.turnsPhantom ? PHANTOM : 0) |
+        (fedFrom(c, 'plug-in power').length > 0 ? PLUG_IN : 0) |
+        (fedFrom(c, 'phantom power').length > 0 ? PHANTOM : 0);
   const chargers = classes.flatMap((c) => (c.kind === 'power' ? c.ports : []));
   const chargedAt = (port: PortSpec) => chargers.some((plug) => portsFit(plug, port));
   /** A device is charged at a port that the sound does not come in by, or by its own supply; else by a part on the way. */
@@ -76,14 +84,22 @@ export function needsOf(
   const known = new Map<PartClass, { readonly given: number; readonly wanted: number }>(
     classes.map((c) => [c, { given: given(c), wanted: wanted(c) }]),
   );
-  const isLong = !lacking && job.minutes > minutesAlone(job, catalogue);
-  const first = (apart ? CHANNELS : 0) | (listens ? EARS : 0) | (isLong ? CHARGE : 0);
+  const isLong = !lacking && (job.charging === true || job.minutes > minutesAlone(job, catalogue));
+  const first =
+    (apart ? CHANNELS : 0) |
+    (listens ? EARS : 0) |
+    (isLong ? CHARGE : 0) |
+    asked.reduce((bits, _, i) => bits | (ASKED << i), 0);
   const mask = first | (voices > 1 ? JOIN : 0) | classes.reduce((all, c) => all | known.get(c)!.wanted, 0);
   return {
     atStart: (joins) => first | (joins ? JOIN : 0),
     after(needs, c, into) {
       const k = known.get(c)!;
-      const left = (needs | k.wanted) & ~k.given;
+      // A voltage that the microphone wants comes by the hole it is in, or not at all where an amplifier or a coil is between.
+      const fed = into === null ? 0 : fedAt(c, into, least);
+      const hungry = needs & (PLUG_IN | PHANTOM) & ~fed;
+      if (hungry !== 0 && into !== null && stopsSteady(c)) return DEAD;
+      const left = ((needs & ~fed) | k.wanted) & ~k.given;
       return left & CHARGE && charges(c, into) ? left & ~CHARGE : left;
     },
     every: Array.from({ length: mask + 1 }, (_, n) => n).filter((n) => (n & ~mask) === 0),
@@ -136,5 +152,46 @@ const fedFrom = (c: PartClass, from: Feed): readonly number[] =>
 const leastVolt = (classes: readonly PartClass[], from: Feed): number =>
   Math.min(...classes.flatMap((c) => fedFrom(c, from)));
 
-const mostVolt = (c: PartClass): number =>
-  Math.max(0, ...c.circuit.flatMap((e) => (e.is === 'supply' ? [quantity(newPart(c), c, e.volt)] : [])));
+/** More than this is no plug-in power: it would harm what wants some. */
+const MOST_PLUG_IN_VOLT = 12;
+
+type Least = Readonly<Record<Feed, number>>;
+
+/** Which of the steady voltages a port gives to what is plugged in there. */
+function fedAt(c: PartClass, into: PortSpec, least: Least): number {
+  if (c.turnsPhantom) return PLUG_IN;
+  const volt = voltsAt(c)(into);
+  return (
+    (volt >= least['plug-in power'] && volt <= MOST_PLUG_IN_VOLT ? PLUG_IN : 0) |
+    (volt >= least['phantom power'] ? PHANTOM : 0)
+  );
+}
+
+/** The steady voltage behind each port, by the resistors that lead to its contacts from a supply; 0 for none. */
+const voltsAt = memo((c: PartClass) => {
+  const grounds = groundsOf({ ...c, circuit: c.circuit.filter((e) => e.is !== 'supply') });
+  const wires = c.circuit.flatMap((e) => (e.is === 'resistor' ? [e.between] : []));
+  const supplies = c.circuit.flatMap((e) =>
+    e.is === 'supply' ? [{ from: e.between[0], volt: quantity(newPart(c), c, e.volt) }] : [],
+  );
+  const reached = supplies.map(({ from, volt }) => ({
+    volt,
+    nodes: reach([from], (at) =>
+      wires.flatMap(([a, b], i) => {
+        const next = a === at ? b : b === at ? a : null;
+        return next === null || grounds.has(next) ? [] : [[next, i] as const];
+      }),
+    ),
+  }));
+  return memo((into: PortSpec) =>
+    Math.max(
+      0,
+      ...reached.flatMap((s) => ([...s.nodes.keys()].some((n) => n.startsWith(`${into.id}.`)) ? [s.volt] : [])),
+    ),
+  );
+});
+
+/** Does no steady voltage come through from behind? */
+const stopsSteady = memo((c: PartClass) =>
+  c.circuit.some((e) => e.is === 'stage' || e.is === 'input' || e.is === 'transformer'),
+);

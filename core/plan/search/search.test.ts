@@ -27,7 +27,8 @@ describe.each(
 )('chains for %s, %s', (_, __, job, drawer) => {
   const chains = first(job, drawer, 150);
   test('come cheapest first, those that had to wait after those that had not, none twice', () => {
-    expect(chains.length).toBeGreaterThan(20);
+    // Two people in the hand, with what is dead or too quiet left out: few are left.
+    expect(chains.length).toBeGreaterThan(10);
     const backwards = chains.filter((c, i) => i > 0 && rank(c) < rank(itemAt(chains, i - 1)) - 1e-9);
     expect(backwards.length).toBeLessThanOrEqual(1);
     expect(new Set(chains.map((c) => JSON.stringify(c.links) + c.microphones)).size).toBe(chains.length);

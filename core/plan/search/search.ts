@@ -1,6 +1,6 @@
 import TinyQueue from 'tinyqueue';
 import { itemAt, memoBy } from '../../algorithms';
-import { QUIET_PEAK_DBFS } from '../../gates';
+import { CLEAN_SNR_DB, QUIET_PEAK_DBFS } from '../../gates';
 import { appTakes, forbidden } from '../../host';
 import {
   type AppClass,
@@ -20,8 +20,8 @@ import { accepts, isRightHalf } from './accepts';
 import { type Chain, classCounts, isJoining, type Link } from './chain';
 import { costAhead } from './cost-ahead';
 import { placedM } from './distance';
-import { loudestAt, mostAtConverter, mostGain } from './loudest';
-import { JOIN, needsOf } from './needs';
+import { cleanestAt, loudestAt, mostAtConverter, mostGain } from './loudest';
+import { DEAD, JOIN, needsOf } from './needs';
 import { outsOf, portsOfOtherInputs } from './ports';
 import { type SecondarySources, secondarySources } from './secondary-sources';
 import { isStraightThrough, isWire } from './wire';
@@ -131,9 +131,11 @@ export function* searchChains(
         : partClass.id !== itemAt(lead, 0).from
     )
       continue;
+    if (cleanestAt(partClass, loudest, nearest(partClass)) < CLEAN_SNR_DB) continue;
     for (const out of partClass.ports.filter((p) => p.flow === 'out' && !isRightHalf(p))) {
       if (refused.has(partClass) && isDigital(partClass, out)) continue;
       for (const microphones of microphoneCounts) {
+        if (microphones < lead.length && !isShared(partClass, lead.length)) continue;
         const links = [{ classId: partClass.id, inPort: null, alsoIn: [], secondaries: [], outPort: out.id }];
         const cost = moneyOf(links, stock, microphones) + links.length * pieceCost;
         const open = needs.after(needs.atStart(microphones + others.length > 1), partClass, null);
@@ -175,8 +177,10 @@ export function* searchChains(
     visited.add(way);
     for (const port of device.ports) {
       if (port.flow !== 'in' || !accepts(state.out, port)) continue;
+      if (isBareAt(state.links, device, catalogue)) continue;
       if (isTooQuiet(state.peakDbu, device, port.id)) continue;
-      if ((needs.after(state.needs, device, port) & ~JOIN) !== 0) continue;
+      const left = needs.after(state.needs, device, port);
+      if (left === DEAD || (left & ~JOIN) !== 0) continue;
       const alike = device.ports.filter((p) => p.flow === 'in' && p.connector === port.connector).map((p) => p.id);
       if (alike[0] !== port.id && state.needs & JOIN) continue;
       for (const { alsoIn, secondaries: come } of joinings(state, device, alike, secondaries)) {
@@ -197,9 +201,11 @@ export function* searchChains(
       for (const { alsoIn, secondaries: come } of joinings(state, next, alike, secondaries)) {
         if (alsoIn.includes(out.id) || come.some((g) => g.port === out.id)) continue;
         const joins = alsoIn.length + come.length > 0;
-        const open = needs.after(state.needs, next, null) & ~(joins ? JOIN : 0);
+        const met = needs.after(state.needs, next, portNamed(next, into));
+        if (met === DEAD) continue;
+        const open = met & ~(joins ? JOIN : 0);
         // Most ways lead nowhere: asked before anything is made of them.
-        if (ahead(out, open) === undefined) continue;
+        if (ahead(out, open) === undefined || isBareAt(state.links, next, catalogue)) continue;
         const peakDbu = peakAfter(state.peakDbu, next, into, out);
         if (peakDbu === TOO_QUIET) continue;
         const links = [...state.links, { classId: next.id, inPort: into, alsoIn, secondaries: come, outPort: out.id }];
@@ -229,6 +235,20 @@ function peakAfter(
   const more = mostGain(c, into, out);
   if (more !== null) return peakDbu + more;
   return isTooQuiet(peakDbu, c, into) ? TOO_QUIET : null;
+}
+
+/** More people than this do not pass one microphone round. */
+const MOST_AT_HAND = 2;
+
+/** May one microphone hear so many? What is worn hears its wearer; one in the hand is passed between two at most. */
+const isShared = ({ held }: PartClass, voices: number): boolean =>
+  held !== 'clip' && held !== 'head' && (held !== 'hand' || voices <= MOST_AT_HAND);
+
+/** Does a microphone without a cable of its own go right into what lies on a table, far from the mouth? */
+function isBareAt(links: readonly Link[], next: PartClass, catalogue: Catalogue): boolean {
+  if (next.kind !== 'interface' && next.kind !== 'mixer' && !next.host) return false;
+  const [first, ...others] = links.map((l) => classIn(catalogue, l.classId));
+  return first?.plugInBody === true && others.every((c) => c.kind !== 'lead' && c.kind !== 'wireless');
 }
 
 /** The sources that lead, one kind of way in for all of them: those heard by microphones if there are any; and the others. */
@@ -324,6 +344,8 @@ function waysThrough(from: PortSpec, next: PartClass, leaves: Leaves): WayOn[] {
     .filter((out) => out !== first)
     .map((out) => ({ next, into: first.id, alike, out }));
 }
+
+const portNamed = (c: PartClass, id: string): PortSpec | null => c.ports.find((p) => p.id === id) ?? null;
 
 /** The ports that sound may leave a class by. */
 type Leaves = (c: PartClass) => readonly PortSpec[];

@@ -68,7 +68,33 @@ export function tuneFrom(asFound: Candidate, catalogue: Catalogue, past: Experie
   const turned = each === best.setup ? levelAll(best, catalogue) : each;
   if (turned === best.setup) return best;
   const levelled = candidateOf(turned, catalogue, past);
-  return compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0 ? levelled : best;
+  const louder = compareScores(scoreOf(levelled.assessment), scoreOf(best.assessment)) <= 0 ? levelled : best;
+  return soundsWrong(louder) ? loadedRight(louder, catalogue, past) : louder;
+}
+
+/** Is a source recorded dull or thin, as where the input loads it too much? */
+const soundsWrong = ({ assessment }: Candidate): boolean =>
+  assessment.verdicts.some((v) => v.findings.some((f) => f.unit === 'Hz' && f.status === 'fail'));
+
+/** Instrument or line, and other switches that change what an input is to its source: each tried with the gains set anew. */
+function loadedRight(levelled: Candidate, catalogue: Catalogue, past: Experience): Candidate {
+  let best = levelled;
+  for (const { part, knob } of switchesOf(levelled.setup, catalogue, 'record')) {
+    const partClass = classIn(catalogue, part.class);
+    for (let position = knob.min; position <= knob.max; position += knob.step) {
+      if (!soundsWrong(best)) return best;
+      if (position === knobAt(partIn(best.setup, part.id), partClass, knob.id)) continue;
+      const key = `${part.class} ${knob.id} ${position} dull`;
+      if (past.tries.isBad(key)) continue;
+      const thrown = candidateOf(turnKnob(best.setup, part.id, knob.id, position), catalogue, past);
+      const turned = isUnlike(thrown.setup) ? levelEach(thrown, catalogue) : levelAll(thrown, catalogue);
+      const tried = candidateOf(turned, catalogue, past);
+      const helps = compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0;
+      past.tries.keep(key, helps);
+      if (helps) best = tried;
+    }
+  }
+  return best;
 }
 
 /** Whether neither gain nor anything beside the chain can make it work, or not by much. */
@@ -82,8 +108,7 @@ export function isHopeless({ assessment }: Candidate, { demanding }: Experience)
 const isUnlike = (setup: Setup): boolean => new Set(setup.job.sources.map((s) => s.from)).size > 1;
 
 const isWrongBy = (v: Verdict): boolean =>
-  v.status !== 'pass' &&
-  (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V') || (v.gate === 'clean' && v.unit === 'Hz'));
+  v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V'));
 
 const isWrong = ({ assessment }: Candidate): boolean => assessment.verdicts.some(isWrongBy);
 

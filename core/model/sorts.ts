@@ -1,0 +1,23 @@
+import type { Sort, With } from './documents';
+import type { PartClass } from './part-class';
+
+const SORTS: Readonly<Record<Sort, (c: PartClass) => boolean>> = {
+  'clip-on mic': (c) => c.held === 'clip',
+  headset: (c) => c.held === 'head',
+  'handheld mic': (c) => c.held === 'hand',
+  'stand mic': (c) => c.held === 'stand' || c.held === 'table',
+  'camera mic': (c) => c.held === 'camera',
+  'USB mic': (c) => c.kind === 'microphone' && c.usb !== undefined && (c.inputs?.length ?? 0) > 0,
+  wireless: (c) => c.kind === 'wireless',
+  mixer: (c) => c.kind === 'mixer',
+  interface: (c) => c.kind === 'interface',
+  'keyboard for notes': (c) => c.inputs?.some((i) => i.identity === 'notes') ?? false,
+};
+
+export const ALL_SORTS = Object.keys(SORTS) as readonly Sort[];
+
+/** Is a part of this class what is asked for? */
+export const isAsked = (c: PartClass, w: With): boolean => ('class' in w ? c.id === w.class : SORTS[w.sort](c));
+
+/** Is it something that stands beside the line, and brings no sound? */
+export const isBeside = (w: With): boolean => 'sort' in w && w.sort === 'keyboard for notes';
