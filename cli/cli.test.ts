@@ -2,7 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import Ajv from 'ajv';
 import { describe, expect, test } from 'vitest';
+import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
 import { writeWav } from '@/core/wav';
 import { hiss, RATE, sum, talker } from '@/tests/support/takes';
@@ -126,7 +128,38 @@ test('symplex plan finds a chain from the drawer; with no money and no drawer it
   expect(planned.status).toBe(0);
   expect(JSON.parse(planned.out).answers[0]).toMatchObject({ failing: 0, unknown: 0 });
   const poor = { ...JSON.parse(readFileSync('demo/glaze-talk.job.json', 'utf8')), budget: 0 };
-  expect(symplex(['plan', '-'], JSON.stringify(poor)).status).toBe(1);
+  // A dead end says which wishes cannot hold together, and what would open a way.
+  const dead = symplex(['plan', '-'], JSON.stringify({ ...poor, budget: 15, with: [{ sort: 'wireless' }] }));
+  expect(dead.status).toBe(1);
+  expect(dead.out).toMatch(/What rules it out: what is to be spent at most\./);
+  expect(dead.out).toMatch(/What would open a way:\n- {2}Spend what it takes/);
+});
+
+test('symplex plan --json is as its schema says, of an answer and of a dead end; --with and --why-not are heeded', () => {
+  const schemaOf = (name: string) => JSON.parse(readFileSync(`public/schemas/${name}.schema.json`, 'utf8'));
+  const ajv = new Ajv({ allErrors: true, strict: false });
+  for (const name of ['job', 'setup']) ajv.addSchema(schemaOf(name));
+  const isPlan = ajv.compile(schemaOf('plan'));
+  const owning = ['demo/glaze-talk.job.json', '--drawer', 'demo/toolbox.drawer.json', '--json'];
+  const { out } = symplex(['plan', ...owning, '--with', 'wireless', '--why-not', 'mixer']);
+  const planned = JSON.parse(out);
+  expect(isPlan(planned), JSON.stringify(isPlan.errors?.slice(0, 3))).toBe(true);
+  for (const a of planned.answers)
+    expect(a.setup.parts.some((p: { class: string }) => catalogue.parts.get(p.class)?.kind === 'wireless')).toBe(true);
+  expect(planned.whyNot).not.toBeNull();
+  const apart = {
+    ...planned.answers[0].setup.job,
+    app: 'browser-call',
+    device: 'phone-headset',
+    arrangement: 'side-each',
+  };
+  const two = { ...apart, sources: ['a', 'b'].map((id) => ({ id, name: id, splAt1m: 62 })) };
+  const dead = JSON.parse(symplex(['plan', '-', '--json'], JSON.stringify(two)).out);
+  expect(isPlan(dead), JSON.stringify(isPlan.errors?.slice(0, 3))).toBe(true);
+  expect(dead).toMatchObject({ tried: 0, answers: [], impossible: expect.stringMatching(/records one channel/) });
+  const stray = symplex(['plan', 'demo/glaze-talk.job.json', '--with', 'no such thing']);
+  expect(stray.status).toBe(2);
+  expect(stray.err).toMatch(/no class, owned part or sort "no such thing"/);
 });
 
 test('symplex levels tells where knobs may stand; with a voice that does not arrive it exits 1', () => {

@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { catalogue } from '@/catalogue';
 import { entryOf, itemAt } from '@/core/algorithms';
-import type { Document, DocumentProblem, Drawer, Job } from '@/core/model';
+import { ALL_SORTS, type Document, type DocumentProblem, type Drawer, type Job, type With } from '@/core/model';
 import { readDocument } from '@/core/read';
 import { type CheckForm, checkCommand } from './check';
 import { kitCommand } from './kit';
@@ -19,7 +19,10 @@ const USAGES: Readonly<Record<string, string>> = {
   --json        everything, as one document (one FILE)
   --json-lines  everything, one line of JSON a FILE
   --drawer FILE what is owned: fixes take from it before they buy`,
-  plan: `symplex plan FILE [--json] [--drawer FILE]   find chains for a job`,
+  plan: `symplex plan FILE [--json] [--drawer FILE] [--with WHAT]... [--why-not WHAT]   find chains for a job
+  --with WHAT    what must take part: a class, the id of an owned part, or a sort such as wireless or "clip-on mic"
+  --why-not WHAT why chains with it are not first, or what rules them out
+  --json         as one document; its schema is public/schemas/plan.schema.json`,
   kit: `symplex kit FILE... [--json | --csv] [--drawer FILE] [--at-once ID,ID] [--bag GRAMS]   the smallest kit for several jobs`,
   levels: `symplex levels FILE [--json]   where each knob may stand, and the best setting of all`,
   spice: `symplex spice FILE [--json]   write the circuit of a setup as a SPICE deck`,
@@ -48,12 +51,14 @@ const OPTIONS = {
   setup: { type: 'string' },
   'at-once': { type: 'string' },
   bag: { type: 'string' },
+  with: { type: 'string', multiple: true },
+  'why-not': { type: 'string' },
 } as const;
 const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   check: ['why', 'json', 'json-lines', 'drawer'],
   levels: ['json'],
   spice: ['json'],
-  plan: ['json', 'drawer'],
+  plan: ['json', 'drawer', 'with', 'why-not'],
   kit: ['json', 'csv', 'drawer', 'at-once', 'bag'],
   take: ['json', 'setup'],
 };
@@ -107,7 +112,20 @@ export async function main(args: readonly string[]): Promise<number> {
     if (job.format !== 'symplex.job') return complain(file, wrongFormat('symplex.job'));
     jobs.push(job);
   }
-  if (command === 'plan') return planCommand(itemAt(jobs, 0), owned, values.json ?? false);
+  if (command === 'plan') {
+    const wanted = (values.with ?? []).map((w) => askedBy(w, owned));
+    const whyNot = values['why-not'] === undefined ? null : askedBy(values['why-not'], owned);
+    const stray = [...wanted, ...(whyNot ? [whyNot] : [])].find((w) => typeof w === 'string');
+    if (typeof stray === 'string') return usage(stray);
+    const job = itemAt(jobs, 0);
+    const asked = [...(job.with ?? []), ...wanted.filter((w) => typeof w !== 'string')];
+    if (asked.length > MOST_ASKED) return usage(`at most ${MOST_ASKED} things can be asked for`);
+    const full = asked.length > 0 ? { ...job, with: asked } : job;
+    return planCommand(full, owned, {
+      json: values.json ?? false,
+      whyNot: typeof whyNot === 'string' ? null : whyNot,
+    });
+  }
   const twice = jobs.find((j, i) => jobs.findIndex((o) => o.id === j.id) !== i);
   if (twice) return usage(`two jobs have the id ${twice.id}`);
   const atOnce = values['at-once'] === undefined ? [] : values['at-once'].split(',');
@@ -116,6 +134,20 @@ export async function main(args: readonly string[]): Promise<number> {
   const mostG = values.bag === undefined ? null : Number(values.bag);
   if (mostG !== null && !(mostG > 0)) return usage('--bag takes grams, a number above 0');
   return kitCommand(jobs, owned, { json: values.json ?? false, csv: values.csv ?? false, atOnce, mostG });
+}
+
+/** As many as a job can hold. */
+const MOST_ASKED = 3;
+
+/** What is meant by a word on the line: a class, an owned part, a sort; else what is wrong with it. */
+function askedBy(word: string, owned: Drawer | null): With | string {
+  const part = owned?.parts.find((p) => p.id === word || p.name === word);
+  if (part) return { class: part.class };
+  if (catalogue.parts.has(word)) return { class: word };
+  const sort = ALL_SORTS.find((s) => s === word.toLowerCase());
+  return sort
+    ? { sort }
+    : `there is no class, owned part or sort "${word}"; sorts are ${ALL_SORTS.map((s) => `"${s}"`).join(', ')}`;
 }
 
 const formOf = (asked: { json?: boolean; 'json-lines'?: boolean; why?: boolean }): CheckForm =>

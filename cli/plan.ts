@@ -1,53 +1,131 @@
 import { catalogue } from '@/catalogue';
-import { capital, figure, moneyText } from '@/core/format';
-import { type Drawer, type Job, notKnownIn } from '@/core/model';
-import { type Answer, plan } from '@/core/plan';
+import { capital, figure, listText, moneyText, sayPlan } from '@/core/format';
+import { appIn, askedName, type Drawer, type Job, notKnownIn, type Setup, type With } from '@/core/model';
+import {
+  type Answer,
+  type Conflict,
+  conflictOf,
+  type PlanProgress,
+  plan,
+  type Relaxation,
+  relaxations,
+  type WhyNot,
+  whyImpossible,
+  whyNot,
+} from '@/core/plan';
 import { chainText } from './chain';
 import { FAILED, jsonOf, PASSED, printable } from './outcome';
 
-/** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate. */
-export function planCommand(job: Job, drawer: Drawer | null, json: boolean): number {
-  let answers: readonly Answer[] = [];
-  let tried = 0;
-  for (const progress of plan(job, drawer, catalogue)) {
-    answers = progress.answers;
-    tried = progress.routes.length;
-  }
+interface Asked {
+  readonly json: boolean;
+  readonly whyNot: With | null;
+}
+
+/** The last that a search tells. */
+function lastOf<T>(steps: Iterable<T | null>): T | null {
+  let last: T | null = null;
+  for (const step of steps) last = step ?? last;
+  return last;
+}
+
+/** What a person sets at the device and the app before it counts, beyond knobs. */
+function sessionText({ job, session }: Setup): string | null {
+  const app = appIn(catalogue, job.app).name;
+  const said = [
+    session?.processing === 'off' ? `switch noise processing of the ${app} off` : null,
+    session?.monitoring === 'off' ? `switch monitoring in the ${app} off` : null,
+  ].filter((s) => s !== null);
+  return said.length > 0 ? capital(listText(said)) : null;
+}
+
+/** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate; of a dead end the way out. */
+export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): number {
+  const progress = lastOf<PlanProgress>(plan(job, drawer, catalogue));
+  const answers: readonly Answer[] = progress?.answers ?? [];
+  const tried = progress?.routes.length ?? 0;
   const works = answers.some((a) => a.score.failing + a.score.unknown === 0);
-  if (json) {
-    const out = answers.map(({ setup, cost, toBuy, pieces, massG, score, weakest, best, lostBy, toWin, snrDb }) => ({
-      cost,
-      toBuy: toBuy.map((p) => p.class),
-      pieces,
-      massG,
-      best,
-      ...score,
-      weakest: { gate: weakest.gate, status: weakest.status, margin: weakest.margin, sentence: weakest.sentence },
-      snrDb,
-      lostBy,
-      toWin,
-      setup,
-    }));
-    process.stdout.write(`${jsonOf({ job: job.id, tried, answers: out }, 2)}\n`);
+  const impossible = whyImpossible(job, catalogue);
+  const dead = works || notKnownIn(job, catalogue) !== null;
+  const conflict = dead || impossible ? null : lastOf<Conflict>(conflictOf(job, drawer, catalogue));
+  const openers: readonly Relaxation[] = dead ? [] : (lastOf(relaxations(job, drawer, catalogue)) ?? []);
+  const why: WhyNot | null = asked.whyNot ? lastOf(whyNot(job, drawer, catalogue, asked.whyNot)) : null;
+  if (asked.json) {
+    const out = {
+      job: job.id,
+      tried,
+      answers: answers.map((a) => ({ ...inShort(a), setup: a.setup })),
+      impossible: impossible && sayPlan(impossible).sentence,
+      conflict: conflict?.wishes.map((w) => w.wish) ?? [],
+      openers: openers.map((o) => ({ change: o.label, cost: o.answer.cost, pieces: o.answer.pieces })),
+      whyNot: why && {
+        works: why.works,
+        sentence: why.works ? why.behind : (why.best?.weakest.sentence ?? null),
+        opens: why.opens?.label ?? null,
+        chain: why.best && inShort(why.best),
+      },
+    };
+    process.stdout.write(`${jsonOf(out, 2)}\n`);
     return works ? PASSED : FAILED;
   }
   const lines = [`${job.name}: ${tried} chains assessed.`, ''];
   const strange = notKnownIn(job, catalogue);
   if (strange) lines.push(strange, '');
+  else if (impossible) lines.push(sayPlan(impossible).sentence, '');
   else if (answers.length === 0)
     lines.push(
       `No chain of the classes known leads from ${job.sources.every((s) => s.from !== undefined) ? 'there' : 'a microphone'} to this device${job.budget === null ? '' : ' within the budget'}.`,
       '',
     );
   answers.forEach((a, i) => {
-    const chain = chainText(a.setup);
-    lines.push(`${String.fromCharCode(65 + i)}  ${chain}`);
+    lines.push(`${String.fromCharCode(65 + i)}  ${chainText(a.setup)}`);
     lines.push(
       `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${capital(a.weakest.gate)} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
     );
+    const session = sessionText(a.setup);
+    if (session) lines.push(`   ${session}.`);
     if (a.lostBy) lines.push(`   ${a.lostBy}${a.toWin ? ` ${a.toWin}` : ''}`);
+    if (a.or) lines.push(`   ${a.or}`);
     lines.push('');
   });
+  if (conflict?.never) lines.push('No wish is to blame: voices, device and app do not go together.', '');
+  if (conflict && conflict.wishes.length > 0) {
+    const wishes = listText(conflict.wishes.map((w) => w.wish));
+    lines.push(`${conflict.wishes.length > 1 ? 'These cannot hold together' : 'What rules it out'}: ${wishes}.`, '');
+  }
+  if (openers.length > 0) {
+    lines.push('What would open a way:');
+    for (const o of openers) {
+      const cost = o.answer.cost > 0 ? `${moneyText(o.answer.cost, drawer?.currency)} to buy` : 'nothing to buy';
+      lines.push(`-  ${o.label} (${o.answer.pieces} parts, ${cost})`);
+    }
+    lines.push('');
+  }
+  if (why && asked.whyNot) lines.push(...whyLines(why, askedName(asked.whyNot, catalogue)), '');
   process.stdout.write(`${lines.map(printable).join('\n')}`);
   return works ? PASSED : FAILED;
 }
+
+function whyLines({ best, works, behind, opens }: WhyNot, name: string): readonly string[] {
+  if (works && best)
+    return [`Why not ${name}? It works: ${chainText(best.setup)}.`, `   ${behind ?? 'It is the first answer.'}`];
+  const said = best ? best.weakest.sentence : 'no chain leads through it to this device and app.';
+  return [
+    `Why not ${name}? ${said}`,
+    `   ${opens ? `It would do: ${opens.label}.` : 'No single change of the job would let it in.'}`,
+  ];
+}
+
+const inShort = ({ cost, toBuy, pieces, massG, score, weakest, best, lostBy, toWin, or, snrDb, setup }: Answer) => ({
+  cost,
+  toBuy: toBuy.map((p) => p.class),
+  pieces,
+  massG,
+  best,
+  ...score,
+  weakest: { gate: weakest.gate, status: weakest.status, margin: weakest.margin, sentence: weakest.sentence },
+  snrDb,
+  session: setup.session ?? null,
+  lostBy,
+  toWin,
+  or,
+});

@@ -3,8 +3,10 @@ import { assess, mustAssess, type Report, report } from '@/core/assess';
 import { type KnobTable, knobTables, knobUses, type Way, wayOf } from '@/core/call';
 import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { mends, type Standing } from '@/core/mend';
-import { checkDocument, type Drawer, type Job, type JointId, type PartId, type Setup } from '@/core/model';
+import { checkDocument, type Drawer, type Job, type JointId, type PartId, type Setup, type With } from '@/core/model';
 import {
+  type Conflict,
+  conflictOf,
   type HubPorts,
   hubPorts,
   type KitProgress,
@@ -21,6 +23,8 @@ import {
   swapsFor,
   type Uses,
   usesOf,
+  type WhyNot,
+  whyNot,
 } from '@/core/plan';
 import { insertion, type Probe, probeJoint, type Stretch } from '@/core/readings';
 import { type Act, act, asTried, atRest, type PluggingOrder, type StandIn, shortestOrder } from '@/core/standin';
@@ -86,6 +90,10 @@ export const endpoint = {
     search(usesOf(jobs, drawer, catalogue), (u) => u && tell(u)),
   openers: (job: Job, drawer: Drawer | null, tell: (o: readonly Relaxation[]) => void) =>
     search(relaxations(job, drawer, catalogue), tell),
+  conflict: (job: Job, drawer: Drawer | null, tell: (c: Conflict) => void) =>
+    search(conflictOf(job, drawer, catalogue), (c) => c && tell(c)),
+  whyNot: (job: Job, drawer: Drawer | null, asked: With, tell: (w: WhyNot) => void) =>
+    search(whyNot(job, drawer, catalogue, asked), (w) => w && tell(w)),
   mends: (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void) =>
     search(mends(setup, drawer, catalogue), tell),
   levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),

@@ -2,8 +2,19 @@ import { proxy } from 'comlink';
 import type { KnobTable, Way } from '@/core/call';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
-import type { Drawer, Job, JointId, PartId, Setup } from '@/core/model';
-import type { HubPorts, KitProgress, KitWish, PlanProgress, Quieter, Relaxation, Swap, Uses } from '@/core/plan';
+import type { Drawer, Job, JointId, PartId, Setup, With } from '@/core/model';
+import type {
+  Conflict,
+  HubPorts,
+  KitProgress,
+  KitWish,
+  PlanProgress,
+  Quieter,
+  Relaxation,
+  Swap,
+  Uses,
+  WhyNot,
+} from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 import { threadOf, unlessStopped } from './thread';
@@ -58,6 +69,14 @@ export const findOpeners = (
   drawer: Drawer | null,
   tell: (o: readonly Relaxation[]) => void,
 ): Promise<boolean> => threads.mend.ask((t) => t.openers(job, drawer, proxy(tell)));
+
+/** Which wishes of a job cannot hold together. A later search of this kind ends it. */
+export const findConflict = (job: Job, drawer: Drawer | null, tell: (c: Conflict) => void): Promise<boolean> =>
+  threads.levels.ask((t) => t.conflict(job, drawer, proxy(tell)));
+
+/** Why a part that one has is not in the answers. */
+export const findWhyNot = (job: Job, drawer: Drawer | null, asked: With, tell: (w: WhyNot) => void): Promise<boolean> =>
+  threads.mend.ask((t) => t.whyNot(job, drawer, asked, proxy(tell)));
 
 /** What each class is good for among other jobs; on the thread that a job's page leaves idle. */
 export const findUses = (jobs: readonly Job[], drawer: Drawer | null, tell: (u: Uses) => void): Promise<boolean> =>

@@ -257,6 +257,7 @@ export const GATE_TEXTS = {
     say: 'Too little power for {part}[ at connection {joint:n}]: needs {load:ma}, {giver} gives {supply:ma}.',
     why: '[{place:capital}. ]Counted with all that shares that supply.',
   },
+  'powered.not-charged': '{part} is not charged meanwhile, as it is to be.',
   'powered.charged': '{part} is charged all the while.',
   'powered.lasts': '{part} lasts about {runtime:min}.',
   'powered.nearly-short': {

@@ -13,6 +13,7 @@ export const PLAN_TEXTS = {
   'lost.reliable': 'Less sure to work: about {own:figure} % of the time, A {best:figure} % (estimate).',
   'lost.lying': 'Would leave a part of yours lying that does the same work.',
   'lost.equal': 'As good as A; found later.',
+  'impossible.channels': 'The {app} records {have} on a {device:lower}: {want} cannot have one each.',
   'or.with': 'Or with {what}: {less} less.',
   'win.counts': 'Choose it for {what}.',
   'win.cheaper': 'It would come first if it cost {less} less.',

@@ -99,6 +99,12 @@ function judgeAll(readings: Readings): Verdict {
       ),
     );
   }
+  const device = compiled.device.part.id;
+  const runs = readings.runtimes.find((r) => r.part === device);
+  if (compiled.setup.job.charging && runs && Number.isFinite(runs.minutes)) {
+    const about = { topic: 'charging', brief: 'not charged', part: device, lane: 'power' as const };
+    findings.push(stated('fail', about, gateMessage('powered.not-charged', { part: nameOf(compiled, device) })));
+  }
   findings.push(...readings.fedTwice.map((f) => twice(readings, f)), ...idleChargers(readings));
   const onMains = compiled.setup.job.place === 'desk-mains';
   for (const { part, partClass } of compiled.fitted.values()) {

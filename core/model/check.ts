@@ -60,6 +60,10 @@ function checkJob(job: Job, catalogue: Catalogue, at: string): DocumentProblem |
       return { pointer: `${at}/sources/${i}/from`, message: `There is no class "${from}" that a source comes out of.` };
     }
   }
+  for (const [i, w] of (job.with ?? []).entries()) {
+    if ('class' in w && !catalogue.parts.has(w.class))
+      return { pointer: `${at}/with/${i}/class`, message: `There is no part class "${w.class}".` };
+  }
   return unique(job.sources, `${at}/sources`);
 }
 

@@ -34,9 +34,11 @@ export type {
   Room,
   Session,
   Setup,
+  Sort,
   Source,
   Track,
   Was,
+  With,
 } from './documents';
 export {
   FORMAT_VERSION,
@@ -93,7 +95,8 @@ export {
 export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';
-export { ALL_SORTS, isAsked, isBeside } from './sorts';
+export { ALL_SORTS, askedName, isAsked, isBeside } from './sorts';
+export { alsoCalled, type Synonyms } from './synonyms';
 export { turnKnob } from './turn';
 export { withSources } from './with-sources';
 export { writeDocument } from './write';

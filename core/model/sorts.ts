@@ -1,5 +1,6 @@
+import { withArticle } from '../format';
 import type { Sort, With } from './documents';
-import type { PartClass } from './part-class';
+import type { Catalogue, PartClass } from './part-class';
 
 const SORTS: Readonly<Record<Sort, (c: PartClass) => boolean>> = {
   'clip-on mic': (c) => c.held === 'clip',
@@ -18,6 +19,12 @@ export const ALL_SORTS = Object.keys(SORTS) as readonly Sort[];
 
 /** Is a part of this class what is asked for? */
 export const isAsked = (c: PartClass, w: With): boolean => ('class' in w ? c.id === w.class : SORTS[w.sort](c));
+
+/** "a clip-on mic", "a wireless system", "a mixer with sends". */
+export function askedName(w: With, catalogue: Catalogue): string {
+  if ('class' in w) return withArticle(catalogue.parts.get(w.class)?.name ?? w.class);
+  return w.sort === 'wireless' ? 'a wireless system' : withArticle(w.sort);
+}
 
 /** Is it something that stands beside the line, and brings no sound? */
 export const isBeside = (w: With): boolean => 'sort' in w && w.sort === 'keyboard for notes';

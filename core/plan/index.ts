@@ -1,5 +1,7 @@
 export { type AccessoryKind, accessoryClasses, accessoryPorts } from './accessories';
 export type { Answer, Best } from './answers';
+export { type Conflict, conflictOf } from './conflict';
+export { whyImpossible } from './impossible';
 export { type HubPorts, hubPorts, type Quieter, quieterFor, type Swap, swapsFor } from './improve';
 export { solver } from './kit';
 export { type KitProgress, type KitWish, kitsFor, type NamedKit } from './kits';
@@ -8,3 +10,4 @@ export { type Relaxation, relaxations } from './relaxations';
 export { costOf, type Rate, rateOf, type Stock, shoppingCsv, shoppingList, stockOf, type Wanted } from './stock';
 export { type Score, scoreOf, statusesOf, tuneKnobs } from './tuning';
 export { type Uses, usesOf } from './uses';
+export { type WhyNot, whyNot } from './why-not';

@@ -1,5 +1,6 @@
 import { itemAt } from '../algorithms';
 import {
+  appIn,
   type Catalogue,
   classIn,
   type Destination,
@@ -15,6 +16,7 @@ import {
 import { addAccessories } from './accessories';
 import { type Answer, chooseAnswers, devicesServed, isWorking, samePieces } from './answers';
 import { canMixFarEnd, destinationsOf, newSecondaryRoutes, withFarEnd } from './destinations';
+import { whyImpossible } from './impossible';
 import { leanOf } from './improve';
 import {
   BY_MONEY,
@@ -29,7 +31,16 @@ import {
   searchChains,
 } from './search';
 import { costOf, ratesOf, stockOf } from './stock';
-import { type Candidate, knownKnobs, newExperience, type Score, scoreOf, tuneKnobs } from './tuning';
+import {
+  type Candidate,
+  candidateOf,
+  compareScores,
+  knownKnobs,
+  newExperience,
+  type Score,
+  scoreOf,
+  tuneKnobs,
+} from './tuning';
 
 /** A chain that was computed, as a point of the cost and margin it has. */
 export interface Route {
@@ -51,6 +62,8 @@ export interface PlanProgress {
 const MOST_TRIED = 60;
 /** The same where there are several destinations: most chains fail at the first already. */
 const MOST_TRIED_FOR_SEVERAL = 120;
+/** Chains of what is owned, tried before anything is bought but wire. */
+const MOST_OF_OWN = 40;
 /** Chains through a mixer into which the caller is brought. */
 const MOST_MIXES = 12;
 /** Chains that lack a place for the ears or any power, assessed to say so. */
@@ -94,6 +107,10 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     routes: [...routes],
     done,
   });
+  if (whyImpossible(wanted, catalogue)) {
+    yield progress(true);
+    return;
+  }
   const memory = newDeferral(catalogue);
   const past = newExperience();
   const planning = { catalogue, stock, past };
@@ -109,12 +126,15 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     (to) => {
       const known = byItself.get(to);
       if (known) return known;
-      let best: PlanProgress | null = null;
-      for (const p of plan({ ...job, ...to, hearing: 'nothing' }, drawer, catalogue)) {
-        best = p;
-        if (p.working.length >= MOST_ALONE || p.routes.length >= MOST_TRIED_ALONE) break;
-      }
-      const found = best?.working.slice(0, MOST_ALONE).map((a) => a.setup) ?? [];
+      // What is owned may be taken by the first device already: what could be bought is looked for as well.
+      const found = [drawer, null].flatMap((own) => {
+        let best: PlanProgress | null = null;
+        for (const p of plan({ ...job, ...to, hearing: 'nothing' }, own, catalogue)) {
+          best = p;
+          if (p.working.length >= MOST_ALONE || p.routes.length >= MOST_TRIED_ALONE) break;
+        }
+        return best?.working.slice(0, MOST_ALONE).map((a) => a.setup) ?? [];
+      });
       byItself.set(to, found);
       return found;
     },
@@ -135,7 +155,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     assessed += 1;
     if (chain.poor) poor += 1;
     const whole = withEars(ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), planning)));
-    const led = leanOf(whole, planning);
+    const led = leanOf(withProcessingOff(whole, catalogue), planning);
     memory.learn(chain, led.setup, led.assessment);
     if (scoreOf(led.assessment).failing === 0) knobs.learn(led.setup);
     const goesOn = also !== undefined && scoreOf(led.assessment).failing === 0 && reached < MOST_REACHED;
@@ -166,17 +186,20 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     owned.size === 0
       ? []
       : [among(BY_MONEY, (c) => owned.has(c.id)), among(BY_PIECES, (c) => owned.has(c.id) || isSmall(c))];
-  const searches = [
-    ...ofOwn,
-    ...[BY_MONEY, BY_PIECES].map((pieceCost) => searchChains(job, planning, { ...wishes, pieceCost })),
-  ];
-  for (const chain of interleave(searches)) {
+  const ofAll = [BY_MONEY, BY_PIECES].map((pieceCost) => searchChains(job, planning, { ...wishes, pieceCost }));
+  for (const chain of interleave(ofOwn)) {
+    if (assessed >= MOST_OF_OWN || (poor >= MOST_POOR && found.some(isWorking))) break;
+    const news = tried(chain);
+    if (news) yield news;
+  }
+  const [begun, own] = [past.effort, assessed];
+  for (const chain of interleave(ofAll)) {
     if (
       found.some(isWorking) &&
-      (poor >= MOST_POOR || past.effort >= (also ? ENOUGH_EFFORT_FOR_SEVERAL : ENOUGH_EFFORT))
+      (poor >= MOST_POOR || past.effort - begun >= (also ? ENOUGH_EFFORT_FOR_SEVERAL : ENOUGH_EFFORT))
     )
       break;
-    if (assessed >= (also ? MOST_TRIED_FOR_SEVERAL : MOST_TRIED) || reached >= MOST_REACHED) break;
+    if (assessed - own >= (also ? MOST_TRIED_FOR_SEVERAL : MOST_TRIED) || reached >= MOST_REACHED) break;
     const news = tried(chain);
     if (news) yield news;
   }
@@ -196,6 +219,15 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     }
   }
   yield progress(true);
+}
+
+/** Noise processing of the app switched off, as a careful hand does where it spoils what is recorded. */
+function withProcessingOff(settled: Candidate, catalogue: Catalogue): Candidate {
+  const { setup, assessment } = settled;
+  const score = scoreOf(assessment);
+  if (score.failing === 0 || !appIn(catalogue, setup.job.app).processing.startsWith('starts')) return settled;
+  const tried = candidateOf({ ...setup, session: { ...setup.session, processing: 'off' } }, catalogue);
+  return compareScores(scoreOf(tried.assessment), score) < 0 ? tried : settled;
 }
 
 /** The catalogue with some of its classes only, and all that is there anyway. */

@@ -1,5 +1,6 @@
 import {
   appsOf,
+  askedName,
   type Catalogue,
   classIn,
   type Drawer,
@@ -59,6 +60,15 @@ interface Change {
 function* changes(job: Job, catalogue: Catalogue): Generator<Change> {
   const { budget, ...rest } = job;
   if (budget !== null) yield { label: 'Spend what it takes', job: { ...rest, budget: null } };
+  for (const w of job.with ?? []) {
+    const left = (job.with ?? []).filter((x) => x !== w);
+    const { with: _, ...others } = job;
+    yield { label: `Without ${askedName(w, catalogue)}`, job: left.length > 0 ? { ...others, with: left } : others };
+  }
+  if (job.charging) {
+    const { charging: _, ...others } = job;
+    yield { label: 'Do not charge it meanwhile', job: others };
+  }
   if (job.place === 'gimbal') yield { label: 'Hold it in the hand', job: { ...job, place: 'hand' } };
   if (isCarried(job)) yield { label: 'Put it on a desk', job: { ...job, place: 'desk' } };
   if (job.place !== 'desk-mains') yield { label: 'Work at a desk with mains', job: { ...job, place: 'desk-mains' } };

@@ -1,14 +1,26 @@
 import { catalogue } from '@/catalogue';
+import synonyms from '@/catalogue/synonyms.json';
+import { memo } from '@/core/algorithms';
 import { connectorNamed, describeConnector } from '@/core/connectors';
-import type { PartClass } from '@/core/model';
+import { alsoCalled, type PartClass } from '@/core/model';
 import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
 
-const wordsOf = (c: PartClass): string =>
-  [c.name, c.summary, KIND_TITLES[c.kind], ...c.ports.map((p) => describeConnector(connectorNamed(p.connector)!))]
-    .join(' ')
-    .toLowerCase();
+const wordsOf = memo((c: PartClass): string =>
+  alsoCalled(
+    [
+      c.name,
+      c.summary,
+      KIND_TITLES[c.kind],
+      ...c.ports.map((p) => describeConnector(connectorNamed(p.connector)!)),
+    ].join(' '),
+    synonyms,
+  ),
+);
 
-/** Has a class all of these words somewhere: in its name, what it is, what its plugs and sockets are called, or what its owner calls it? */
+/**
+ * Has a class all of these words somewhere: in its name, what it is, what its plugs and sockets are called, what else people
+ * say for any of these, or what its owner calls it?
+ */
 export function isNamed(c: PartClass, text: string, own = ''): boolean {
   const words = `${own.toLowerCase()} ${wordsOf(c)}`;
   return text

@@ -15,6 +15,7 @@ export { colourOf, MarginBar, StatusMark, washOf } from './status';
 export {
   type Judgement,
   useCloseUp,
+  useConflict,
   useHubPorts,
   useKits,
   useKnobTables,
@@ -29,6 +30,7 @@ export {
   useSwaps,
   useUses,
   useWay,
+  useWhyNot,
 } from './use-computed';
 export {
   setSetting,

@@ -4,11 +4,32 @@ import type { Report } from '@/core/assess';
 import type { KnobTable, Way } from '@/core/call';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
-import { type Drawer, isFader, type Job, type JointId, type Part, type PartId, type Setup } from '@/core/model';
-import type { HubPorts, KitProgress, KitWish, PlanProgress, Quieter, Relaxation, Swap, Uses } from '@/core/plan';
+import {
+  type Drawer,
+  isFader,
+  type Job,
+  type JointId,
+  type Part,
+  type PartId,
+  type Setup,
+  type With,
+} from '@/core/model';
+import type {
+  Conflict,
+  HubPorts,
+  KitProgress,
+  KitWish,
+  PlanProgress,
+  Quieter,
+  Relaxation,
+  Swap,
+  Uses,
+  WhyNot,
+} from '@/core/plan';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
+  findConflict,
   findHubPorts,
   findKits,
   findKnobTables,
@@ -20,6 +41,7 @@ import {
   findSwaps,
   findUses,
   findWay,
+  findWhyNot,
   judge,
   lookCloser,
   planJob,
@@ -309,6 +331,40 @@ export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | 
     };
   }, [job, drawer, wanted]);
   return state;
+}
+
+/** Which wishes of a job cannot hold together; null until it is known. */
+export function useConflict(job: Job, drawer: Drawer | null | undefined, wanted: boolean): Conflict | null {
+  const [found, setFound] = useState<Conflict | null>(null);
+  useAskedEffect(() => {
+    setFound(null);
+    if (drawer === undefined || !wanted) return;
+    let current = true;
+    void findConflict(job, drawer, (c) => {
+      if (current) setFound(c);
+    }).catch(failing('Which wishes cannot hold together'));
+    return () => {
+      current = false;
+    };
+  }, [job, drawer, wanted]);
+  return found;
+}
+
+/** Why a part is not in the answers; null while it is sought, or where nothing is asked. */
+export function useWhyNot(job: Job, drawer: Drawer | null | undefined, asked: With | null): WhyNot | null {
+  const [found, setFound] = useState<WhyNot | null>(null);
+  useAskedEffect(() => {
+    setFound(null);
+    if (drawer === undefined || !asked) return;
+    let current = true;
+    void findWhyNot(job, drawer, asked, (w) => {
+      if (current) setFound(w);
+    }).catch(failing('Why not this part'));
+    return () => {
+      current = false;
+    };
+  }, [job, drawer, asked]);
+  return found;
 }
 
 /** What each class is good for among these jobs; null until it is known. Sought again only when they or the drawer change. */

@@ -74,7 +74,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
             (passes
               ? 'The best of what was computed.'
               : `None works in everything; this comes nearest. ${weakest.sentence}`)}{' '}
-          {answer.toWin}
+          {answer.toWin} {answer.or}
         </p>
         {least && (
           <p className="mt-1 text-soft text-sm">

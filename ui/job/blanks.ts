@@ -1,8 +1,9 @@
 import { catalogue } from '@/catalogue';
 import { freshId, itemAt } from '@/core/algorithms';
-import { countText, withArticle } from '@/core/format';
+import { countText, listText, withArticle } from '@/core/format';
 import {
   type Arrangement,
+  askedName,
   callersOf,
   classIn,
   devicesOf,
@@ -200,6 +201,16 @@ export const BLANKS = {
   },
 } as const satisfies Record<string, ChoiceBlank>;
 
+/** "whatever works", "a clip-on mic and a mixer, charged all the while". */
+export function withText({ with: asked = [], charging }: Job): string {
+  const names = asked.map((w) => askedName(w, catalogue));
+  return [names.length > 0 ? listText(names) : 'whatever works', ...(charging ? ['charged all the while'] : [])].join(
+    ', ',
+  );
+}
+
+const withClause = (job: Job): string => (job.with || job.charging ? `, with ${withText(job)}` : '');
+
 /** "nowhere else", "also on a camera". */
 export const alsoText = ({ also = [] }: Job): string =>
   also.length === 0
@@ -222,4 +233,4 @@ const callersClause = (job: Job): string => {
 
 /** The sentence as plain words, for headings. */
 export const jobSentence = (job: Job): string =>
-  `I ${PURPOSES[job.purpose]} with ${sourcesText(job)}, ${ARRANGEMENTS[job.arrangement]}, on ${BLANKS.device.now(job)} in ${BLANKS.app.now(job)}${callersClause(job)}${job.also ? ` and ${alsoText(job)}` : ''}, for ${job.minutes} min, hearing ${HEARINGS[job.hearing]}, ${PLACES[job.place]}.`;
+  `I ${PURPOSES[job.purpose]} with ${sourcesText(job)}, ${ARRANGEMENTS[job.arrangement]}, on ${BLANKS.device.now(job)} in ${BLANKS.app.now(job)}${callersClause(job)}${job.also ? ` and ${alsoText(job)}` : ''}, for ${job.minutes} min, hearing ${HEARINGS[job.hearing]}, ${PLACES[job.place]}${withClause(job)}.`;

@@ -1,7 +1,9 @@
 'use client';
 import { catalogue } from '@/catalogue';
+import { listText, sayPlan } from '@/core/format';
 import { type Drawer, type Job, notKnownIn } from '@/core/model';
-import { useMoney, useOpeners } from '../components';
+import { whyImpossible } from '@/core/plan';
+import { useConflict, useMoney, useOpeners } from '../components';
 
 interface Props {
   readonly job: Job;
@@ -15,14 +17,31 @@ interface Props {
 export function DeadEnd({ job, drawer, miss, onFill }: Props) {
   const money = useMoney();
   const { found, done } = useOpeners(job, drawer, true);
+  const conflict = useConflict(job, drawer, true);
+  const impossible = whyImpossible(job, catalogue);
   return (
     <section aria-label="What would open a way" className="mb-3 rounded-xl border border-fail bg-card p-4">
       <p>
         <b>No route.</b>{' '}
         {notKnownIn(job, catalogue) ??
+          (impossible && sayPlan(impossible).sentence) ??
           miss ??
           'No chain of what is known leads from a microphone to this device and app.'}
       </p>
+      {conflict?.wishes.length === 1 && (
+        <p className="mt-2">
+          What rules it out: <b>{conflict.wishes[0]?.wish}</b>.
+        </p>
+      )}
+      {conflict && conflict.wishes.length > 1 && (
+        <p className="mt-2">
+          These cannot hold together: <b>{listText(conflict.wishes.map((w) => w.wish))}</b>. Without any one of them it
+          works.
+        </p>
+      )}
+      {conflict?.never && (
+        <p className="mt-2">No wish is to blame: voices, device and app do not go together with what is known here.</p>
+      )}
       <h3 className="mt-2 font-bold">What would open one</h3>
       <ul className="mt-1 flex flex-col gap-1.5">
         {found.map((o) => (

@@ -22,6 +22,7 @@ import { Missing, Screen, saveFile, tell, useOverruled } from '../shell';
 import { AnswerStrip } from './answer-strip';
 import { DeadEnd } from './dead-end';
 import { letterOf } from './letter';
+import { WhyNotAsk } from './why-not';
 
 // The choosers and the chart come after the first paint, while the documents are read: the page needs none to begin.
 const Sentence = dynamic(() => import('./sentence').then((m) => m.Sentence), { ssr: false });
@@ -128,6 +129,9 @@ export function JobScreen() {
               />
             ))}
           </ol>
+          {!searching && passing > 0 && (
+            <WhyNotAsk key={job.id} job={job} drawer={drawer} answers={answers} onFill={fill} />
+          )}
         </section>
       </div>
     </Screen>

@@ -4,10 +4,11 @@ import type { Job } from '@/core/model';
 import { useMoney } from '../components';
 import { AlsoBlank } from './also';
 import { BlankOfChoice, BlankOfNumber } from './blank';
-import { alsoText, BLANKS, type ChoiceBlank, callersText, roomText } from './blanks';
+import { alsoText, BLANKS, type ChoiceBlank, callersText, roomText, withText } from './blanks';
 import { CallersBlank } from './callers';
 import { RoomBlank } from './room';
 import { SourcesBlank } from './sources';
+import { WithBlank } from './with';
 
 /** A blank and the mark after it, which never begins a line. */
 function Ended({ by, children }: { readonly by: string; readonly children: ReactNode }) {
@@ -78,7 +79,11 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
         step={0.05}
         onFill={(v) => v && onFill(`Distance: ${v} m`, { ...job, distanceM: v })}
       />{' '}
-      away, spending{' '}
+      away, with{' '}
+      <Ended by=",">
+        <WithBlank job={job} onFill={(next) => onFill(`With ${withText(next)}`, next)} />
+      </Ended>
+      spending{' '}
       <Ended by=".">
         <BlankOfNumber
           name="To spend at most"

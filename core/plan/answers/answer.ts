@@ -106,6 +106,10 @@ const withReasons = (job: Job, answers: readonly Answer[], currency: string | un
   );
 };
 
+/** Why one stands below another, in words; null where they are the same. */
+export const lostBeside = (job: Job, a: Answer, best: Answer, currency: string | undefined): string | null =>
+  samePieces(a, best) ? null : sayPlan(reason(job, a, best, currency)).sentence;
+
 /** What decided against an answer beside the first. */
 function reason(job: Job, a: Answer, best: Answer, currency: string | undefined): PlanMessage {
   if (a.score.failing + a.score.unknown > best.score.failing + best.score.unknown) {

@@ -1,4 +1,4 @@
-export { type Answer, chooseAnswers, isWorking, samePieces } from './answer';
+export { type Answer, chooseAnswers, isWorking, lostBeside, samePieces } from './answer';
 export { devicesServed } from './devices-served';
 export { type Best, beats, frontOf } from './front';
 export { compareBy } from './preference';

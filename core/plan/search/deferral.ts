@@ -86,10 +86,12 @@ export function newDeferral(catalogue: Catalogue): Deferral {
         listening.keep(ears(links), !failing.some((v) => v.gate === 'heard'));
       }
       const failed = new Set(failing.filter((v) => OF_JOINTS.has(v.gate)).flatMap((v) => (v.joint ? [v.joint] : [])));
+      const isStarved = failing.some((v) => v.gate === 'powered');
       const classNamed = (id: string) => partIn(setup, id).class;
       for (const { id, a, b } of setup.joints) {
         const key = portsOf(`${classNamed(a.part)}.${a.port}`, `${classNamed(b.part)}.${b.port}`);
-        if (failed.has(id)) meetings.keep(key, false);
+        // What gets no current fails wherever it is plugged: the connection is not to blame.
+        if (failed.has(id) && !isStarved) meetings.keep(key, false);
         else if (failed.size === 0) meetings.keep(key, true);
       }
     },

@@ -1,0 +1,114 @@
+'use client';
+import { X } from 'lucide-react';
+import { catalogue } from '@/catalogue';
+import { ALL_SORTS, askedName, type Job, type With } from '@/core/model';
+import { classOf, useDrawer, useMoney } from '../components';
+import { BlankWithPanel } from './blank';
+import { withText } from './blanks';
+import { ownedToAsk } from './owned';
+
+const FIELD = 'min-h-10 min-w-0 rounded-lg border border-soft bg-paper px-2';
+const MOST = 3;
+/** What a lost take is reckoned at until it is said otherwise, in the drawer's money. */
+const USUAL_LOSS = 60;
+
+/** What must take part, by name or by sort; whether the device is charged meanwhile; what a lost take would cost. */
+export function WithBlank({ job, onFill }: { readonly job: Job; readonly onFill: (job: Job) => void }) {
+  const drawer = useDrawer();
+  const money = useMoney();
+  const asked = job.with ?? [];
+  const set = (next: readonly With[]) => {
+    const { with: _, ...rest } = job;
+    onFill(next.length > 0 ? { ...rest, with: next } : rest);
+  };
+  const keyOf = (w: With) => ('class' in w ? `class ${w.class}` : `sort ${w.sort}`);
+  const there = new Set(asked.map(keyOf));
+  return (
+    <BlankWithPanel name="What must take part" words={withText(job)}>
+      {() => (
+        <div className="flex flex-col gap-3">
+          <p className="text-soft text-sm">Only chains with all of these are shown.</p>
+          {asked.map((w, i) => (
+            <div key={keyOf(w)} className="flex items-center gap-2">
+              <span className="flex-1">{askedName(w, catalogue)}</span>
+              <button
+                type="button"
+                aria-label={`Leave out ${askedName(w, catalogue)}`}
+                className="grid size-10 shrink-0 place-items-center rounded-lg border border-soft"
+                onClick={() => set(asked.filter((_, k) => k !== i))}
+              >
+                <X size={18} aria-hidden />
+              </button>
+            </div>
+          ))}
+          {asked.length < MOST && (
+            <select
+              aria-label="Add what must take part"
+              className={FIELD}
+              value=""
+              onChange={(e) => {
+                const [kind, ...words] = e.target.value.split(' ');
+                const name = words.join(' ');
+                const sort = ALL_SORTS.find((s) => s === name);
+                if (kind === 'class') set([...asked, { class: name }]);
+                else if (sort) set([...asked, { sort }]);
+              }}
+            >
+              <option value="" disabled>
+                Add a part or a sort …
+              </option>
+              <optgroup label="Of a sort">
+                {ALL_SORTS.filter((s) => !there.has(`sort ${s}`)).map((s) => (
+                  <option key={s} value={`sort ${s}`}>
+                    {s}
+                  </option>
+                ))}
+              </optgroup>
+              <optgroup label="From the drawer">
+                {ownedToAsk(drawer)
+                  .filter((p) => !there.has(`class ${p.class}`))
+                  .map((p) => (
+                    <option key={p.id} value={`class ${p.class}`}>
+                      {p.name ? `${p.name} (${classOf(p).name})` : classOf(p).name}
+                    </option>
+                  ))}
+              </optgroup>
+            </select>
+          )}
+          <label className="flex min-h-10 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-6 accent-accent"
+              checked={job.charging === true}
+              onChange={(e) => {
+                const { charging: _, ...rest } = job;
+                onFill(e.target.checked ? { ...rest, charging: true } : rest);
+              }}
+            />
+            Keep the device charged all the while
+          </label>
+          <label className="flex flex-col gap-1">
+            <span>
+              A lost take would cost <span className="text-soft text-sm">{money(job.lostTake ?? USUAL_LOSS)}</span>
+            </span>
+            <input
+              type="number"
+              className={`${FIELD} font-mono`}
+              min={0}
+              max={1_000_000}
+              defaultValue={job.lostTake ?? USUAL_LOSS}
+              onBlur={(e) => {
+                const value = e.target.valueAsNumber;
+                if (!Number.isFinite(value) || value < 0 || value > 1_000_000) return;
+                if (value === (job.lostTake ?? USUAL_LOSS)) return;
+                const { lostTake: _, ...rest } = job;
+                onFill(value === USUAL_LOSS ? rest : { ...rest, lostTake: value });
+              }}
+            />
+            <span className="text-soft text-sm">The more, the sooner a safer chain comes first.</span>
+          </label>
+        </div>
+      )}
+    </BlankWithPanel>
+  );
+}
