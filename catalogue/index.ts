@@ -7,3 +7,5 @@ export const catalogue: Catalogue = {
   apps: new Map(apps.map((a) => [a.id, a])),
   cells: new Map(cells.map((c) => [c.id, c])),
 };
+
+export { default as synonyms } from './synonyms.json';

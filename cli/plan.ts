@@ -1,6 +1,7 @@
 import { catalogue } from '@/catalogue';
-import { capital, figure, listText, moneyText, sayPlan } from '@/core/format';
-import { appIn, askedName, type Drawer, type Job, notKnownIn, type Setup, type With } from '@/core/model';
+import { sessionActs } from '@/core/change';
+import { capital, figure, listText, moneyText } from '@/core/format';
+import { askedName, type Drawer, type Job, notKnownIn, type With } from '@/core/model';
 import {
   type Answer,
   type Conflict,
@@ -10,7 +11,6 @@ import {
   type Relaxation,
   relaxations,
   type WhyNot,
-  whyImpossible,
   whyNot,
 } from '@/core/plan';
 import { chainText } from './chain';
@@ -28,23 +28,13 @@ function lastOf<T>(steps: Iterable<T | null>): T | null {
   return last;
 }
 
-/** What a person sets at the device and the app before it counts, beyond knobs. */
-function sessionText({ job, session }: Setup): string | null {
-  const app = appIn(catalogue, job.app).name;
-  const said = [
-    session?.processing === 'off' ? `switch noise processing of the ${app} off` : null,
-    session?.monitoring === 'off' ? `switch monitoring in the ${app} off` : null,
-  ].filter((s) => s !== null);
-  return said.length > 0 ? capital(listText(said)) : null;
-}
-
 /** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate; of a dead end the way out. */
 export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): number {
   const progress = lastOf<PlanProgress>(plan(job, drawer, catalogue));
   const answers: readonly Answer[] = progress?.answers ?? [];
   const tried = progress?.routes.length ?? 0;
   const works = answers.some((a) => a.score.failing + a.score.unknown === 0);
-  const impossible = whyImpossible(job, catalogue);
+  const impossible = progress?.impossible ?? null;
   const dead = works || notKnownIn(job, catalogue) !== null;
   const conflict = dead || impossible ? null : lastOf<Conflict>(conflictOf(job, drawer, catalogue));
   const openers: readonly Relaxation[] = dead ? [] : (lastOf(relaxations(job, drawer, catalogue)) ?? []);
@@ -54,7 +44,7 @@ export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): numb
       job: job.id,
       tried,
       answers: answers.map((a) => ({ ...inShort(a), setup: a.setup })),
-      impossible: impossible && sayPlan(impossible).sentence,
+      impossible,
       conflict: conflict?.wishes.map((w) => w.wish) ?? [],
       openers: openers.map((o) => ({ change: o.label, cost: o.answer.cost, pieces: o.answer.pieces })),
       whyNot: why && {
@@ -70,7 +60,7 @@ export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): numb
   const lines = [`${job.name}: ${tried} chains assessed.`, ''];
   const strange = notKnownIn(job, catalogue);
   if (strange) lines.push(strange, '');
-  else if (impossible) lines.push(sayPlan(impossible).sentence, '');
+  else if (impossible) lines.push(impossible, '');
   else if (answers.length === 0)
     lines.push(
       `No chain of the classes known leads from ${job.sources.every((s) => s.from !== undefined) ? 'there' : 'a microphone'} to this device${job.budget === null ? '' : ' within the budget'}.`,
@@ -81,8 +71,7 @@ export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): numb
     lines.push(
       `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${capital(a.weakest.gate)} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
     );
-    const session = sessionText(a.setup);
-    if (session) lines.push(`   ${session}.`);
+    for (const act of sessionActs(a.setup, catalogue)) lines.push(`   ${act}.`);
     if (a.lostBy) lines.push(`   ${a.lostBy}${a.toWin ? ` ${a.toWin}` : ''}`);
     if (a.or) lines.push(`   ${a.or}`);
     lines.push('');

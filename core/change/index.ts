@@ -29,6 +29,7 @@ export { effortS } from './effort';
 export { type Fault, type FaultKind, faultsOf } from './faults';
 export { inverse, isIdle, structureOf } from './inverse';
 export { contactName, holeName, jointName, portName, positionName, say, sayAll } from './say';
+export { sessionActs } from './session-acts';
 export {
   addPart,
   attachPart,

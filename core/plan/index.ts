@@ -1,7 +1,6 @@
 export { type AccessoryKind, accessoryClasses, accessoryPorts } from './accessories';
 export type { Answer, Best } from './answers';
 export { type Conflict, conflictOf } from './conflict';
-export { whyImpossible } from './impossible';
 export { type HubPorts, hubPorts, type Quieter, quieterFor, type Swap, swapsFor } from './improve';
 export { solver } from './kit';
 export { type KitProgress, type KitWish, kitsFor, type NamedKit } from './kits';

@@ -1,4 +1,5 @@
 import { itemAt } from '../algorithms';
+import { sayPlan } from '../format';
 import {
   appIn,
   type Catalogue,
@@ -56,6 +57,8 @@ export interface PlanProgress {
   /** Every chain assessed so far. */
   readonly routes: readonly Route[];
   readonly done: boolean;
+  /** Why nothing could do this job, whatever it is made of; null where that is not known beforehand. */
+  readonly impossible: string | null;
 }
 
 /** Chains assessed at most: enough that dearer, better ones are among them. */
@@ -101,13 +104,16 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     const there = classCounts(links, 1);
     return good.some((g) => g.every((c) => there.has(c)));
   };
+  const ruledOut = whyImpossible(wanted, catalogue);
+  const impossible = ruledOut && sayPlan(ruledOut).sentence;
   const progress = (done: boolean): PlanProgress => ({
     answers: chooseAnswers(job, found, drawer?.currency, catalogue),
     working: found.filter(isWorking),
     routes: [...routes],
     done,
+    impossible,
   });
-  if (whyImpossible(wanted, catalogue)) {
+  if (ruledOut) {
     yield progress(true);
     return;
   }

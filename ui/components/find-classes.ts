@@ -1,5 +1,4 @@
-import { catalogue } from '@/catalogue';
-import synonyms from '@/catalogue/synonyms.json';
+import { catalogue, synonyms } from '@/catalogue';
 import { memo } from '@/core/algorithms';
 import { connectorNamed, describeConnector } from '@/core/connectors';
 import { alsoCalled, type PartClass } from '@/core/model';

@@ -1,6 +1,7 @@
 'use client';
 import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
+import { sessionActs } from '@/core/change';
 import { figure, signed } from '@/core/format';
 import { type ClassId, classIn, ownLength } from '@/core/model';
 import type { Answer } from '@/core/plan';
@@ -76,6 +77,11 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
               : `None works in everything; this comes nearest. ${weakest.sentence}`)}{' '}
           {answer.toWin} {answer.or}
         </p>
+        {sessionActs(setup, catalogue).map((act) => (
+          <p key={act} className="mt-1 font-semibold">
+            {act}.
+          </p>
+        ))}
         {least && (
           <p className="mt-1 text-soft text-sm">
             Least sure: {lower(classIn(catalogue, least.classId).name)},{' '}

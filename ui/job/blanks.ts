@@ -56,7 +56,7 @@ const PLACES: Readonly<Record<Place, string>> = {
 };
 
 const PREFERENCES: Readonly<Record<Preference, string>> = {
-  balanced: 'enough margin, then money',
+  balanced: 'the least cost and risk',
   cheapest: 'the cheapest now',
   cleanest: 'the cleanest voice',
   'fewest-pieces': 'the fewest parts',

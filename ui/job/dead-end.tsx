@@ -1,8 +1,7 @@
 'use client';
 import { catalogue } from '@/catalogue';
-import { listText, sayPlan } from '@/core/format';
+import { listText } from '@/core/format';
 import { type Drawer, type Job, notKnownIn } from '@/core/model';
-import { whyImpossible } from '@/core/plan';
 import { useConflict, useMoney, useOpeners } from '../components';
 
 interface Props {
@@ -18,13 +17,11 @@ export function DeadEnd({ job, drawer, miss, onFill }: Props) {
   const money = useMoney();
   const { found, done } = useOpeners(job, drawer, true);
   const conflict = useConflict(job, drawer, true);
-  const impossible = whyImpossible(job, catalogue);
   return (
     <section aria-label="What would open a way" className="mb-3 rounded-xl border border-fail bg-card p-4">
       <p>
         <b>No route.</b>{' '}
         {notKnownIn(job, catalogue) ??
-          (impossible && sayPlan(impossible).sentence) ??
           miss ??
           'No chain of what is known leads from a microphone to this device and app.'}
       </p>

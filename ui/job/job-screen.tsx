@@ -108,7 +108,10 @@ export function JobScreen() {
             <DeadEnd
               job={job}
               drawer={drawer}
-              miss={answers[0] ? `The nearest miss, ${letterOf(0)}: ${answers[0].weakest.sentence}` : null}
+              miss={
+                progress.impossible ??
+                (answers[0] ? `The nearest miss, ${letterOf(0)}: ${answers[0].weakest.sentence}` : null)
+              }
               onFill={fill}
             />
           )}
