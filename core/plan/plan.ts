@@ -14,7 +14,7 @@ import {
   quantity,
   type Setup,
 } from '../model';
-import { addAccessories } from './accessories';
+import { addAccessories, withKeyboards } from './accessories';
 import { type Answer, chooseAnswers, devicesServed, isWorking, samePieces } from './answers';
 import { canMixFarEnd, destinationsOf, newSecondaryRoutes, withFarEnd } from './destinations';
 import { whyImpossible } from './impossible';
@@ -161,7 +161,9 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     assessed += 1;
     if (chain.poor) poor += 1;
     const whole = withEars(ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), planning)));
-    const led = leanOf(withProcessingOff(whole, catalogue), planning);
+    const lean = leanOf(withProcessingOff(whole, catalogue), planning);
+    const led = withKeyboards(lean, planning);
+    if (!led) return null;
     memory.learn(chain, led.setup, led.assessment);
     if (scoreOf(led.assessment).failing === 0) knobs.learn(led.setup);
     const goesOn = also !== undefined && scoreOf(led.assessment).failing === 0 && reached < MOST_REACHED;

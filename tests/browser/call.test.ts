@@ -67,6 +67,22 @@ test('a voice that is to be kept from a caller is told while it is there, and th
   await walk.sees(/to Ilvo/, 'table');
 });
 
+test('a knob is found on the face of the mixer and turned; the way of a voice is drawn on the line', async () => {
+  await walk.open('call/?setup=glaze-callers');
+  await walk.sees(/Where they are on the Studio mixer/);
+  await walk.press(/^Low cut 1, off$/);
+  await walk.press(/^75 Hz$/, 'label');
+  await isKept(/Low cut 1/);
+  await walk.driver.navigate().refresh();
+  await walk.find('button', /^Low cut 1, 75 Hz$/);
+  await walk.press(/^the echo$/);
+  await walk.sees(/Runa, back to themselves/);
+  await walk.sees(/By connections 8, 9, 10, 11, 12 and 13/);
+  await walk.expectAccessible();
+  await walk.press(/^Back to who hears whom$/);
+  await walk.sees(/In the ear of Runa/);
+});
+
 /** Part, its plug or socket, and what is chosen there. */
 const JOINS: readonly (readonly [RegExp, string, RegExp])[] = [
   [/^Dynamic handheld/, 'XLR', /^XLR cable: socket end/],

@@ -50,6 +50,30 @@ describe('the job sentence', () => {
     await walk.press(/Whatever it takes/);
     await walk.sees(/spending what it takes/, 'main p');
   });
+  test('what must take part is asked for and kept; a part that is left lying says why; a dead end names the wishes', async () => {
+    await walk.press(/^What must take part/);
+    const pick = await walk.find('select', /^Add what must take part$/);
+    await (await pick.findElement(By.css('option[value="sort wireless"]'))).click();
+    await walk.sees(/with a wireless system/, 'main p');
+    await walk.expectAccessible();
+    await (await walk.find('input', /^Keep the device charged/)).click();
+    await walk.keys(Key.ESCAPE);
+    await walk.sees(/with a wireless system, charged all the while/, 'main p');
+    await walk.driver.navigate().refresh();
+    await walk.sees(/with a wireless system, charged all the while/, 'main p');
+    await walk.press(/^What must take part/);
+    await (await walk.find('input', /^Keep the device charged/)).click();
+    await walk.press(/^Leave out a wireless system$/);
+    await walk.keys(Key.ESCAPE);
+    await walk.sees(/with whatever works/, 'main p');
+    await walk.sees(/pass(es)? all gates/);
+    const why = await walk.find('select', /^Why not my/);
+    const [, first] = await why.findElements(By.css('option'));
+    await first?.click();
+    await walk.sees(/It works:|No single change|then it works|It would do/, '[aria-label="Why not another part"]');
+    for (let i = 0; i < 4; i++) await walk.undo();
+    await walk.sees(/with whatever works/, 'main p');
+  });
   test('undo takes back each blank in turn, redo fills it again', async () => {
     const filled = await sentence();
     for (let i = 0; i < 3; i++) await walk.press(/^Undo$/);

@@ -600,4 +600,20 @@ export const PRACTICE: readonly Practice[] = [
     'asked for',
     { most: 60 },
   ),
+  practice(
+    'a keyboard for notes beside the mic',
+    { device: 'laptop-two-holes', app: 'studio', asks: ['keyboard for notes'] },
+    'keyboard-small lead-usb-a-b dynamic-handheld lead-xlr interface-usb-2-b lead-usb-a-b',
+    ['keyboard-small dynamic-handheld interface-usb-2-b'],
+    'both on the laptop',
+    { most: 30 },
+  ),
+  practice(
+    'a keyboard for notes on a tablet with one socket',
+    { device: 'tablet-usb-c', app: 'studio', asks: ['keyboard for notes'] },
+    'keyboard-small lead-usb-a-b dynamic-handheld lead-xlr interface-usb-1 lead-usb-c-c',
+    ['keyboard-small interface-usb-1 hub-bus-today|hub-mains|hub-through|hub-mains-a'],
+    'a hub for both',
+    { most: 50 },
+  ),
 ];

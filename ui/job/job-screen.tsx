@@ -93,7 +93,7 @@ export function JobScreen() {
               {searching
                 ? `Computing: ${progress?.routes.length ?? 0} chains so far`
                 : answers.length === 0
-                  ? 'No chain leads from a microphone to this device'
+                  ? `No chain leads ${job.sources.every((s) => s.from !== undefined) ? 'from there' : 'from a microphone'} to this device`
                   : passing === answers.length
                     ? `These ${passing} pass all gates`
                     : `${passing} of these ${answers.length} ${passing === 1 ? 'passes' : 'pass'} all gates`}
