@@ -57,7 +57,10 @@ export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): numb
     process.stdout.write(`${jsonOf(out, 2)}\n`);
     return works ? PASSED : FAILED;
   }
-  const lines = [`${job.name}: ${tried} chains assessed.`, ''];
+  const upTo = progress?.upTo ?? null;
+  const looked =
+    upTo === null ? 'nothing else leads there' : `all up to ${moneyText(upTo, drawer?.currency)} were looked at`;
+  const lines = [`${job.name}: ${tried} chains assessed; ${looked}.`, ''];
   const strange = notKnownIn(job, catalogue);
   if (strange) lines.push(strange, '');
   else if (impossible) lines.push(impossible, '');
@@ -97,7 +100,7 @@ export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): numb
 function whyLines({ best, works, behind, opens }: WhyNot, name: string): readonly string[] {
   if (works && best)
     return [`Why not ${name}? It works: ${chainText(best.setup)}.`, `   ${behind ?? 'It is the first answer.'}`];
-  const said = best ? best.weakest.sentence : 'no chain leads through it to this device and app.';
+  const said = best ? best.weakest.sentence : 'nothing goes through it to this device and app.';
   return [
     `Why not ${name}? ${said}`,
     `   ${opens ? `It would do: ${opens.label}.` : 'No single change of the job would let it in.'}`,

@@ -85,9 +85,9 @@ export async function* kitsFor(
     ...more,
   });
   /** All that works for a job, and the best of it; of what does not, the nearest miss. */
-  const seek = function* (job: Job, owned: Drawer | null) {
+  const seek = function* (job: Job, owned: Drawer | null, ofOwnOnly = false) {
     let last: PlanProgress | null = null;
-    for (const p of plan({ ...job, budget: null }, owned, catalogue)) {
+    for (const p of plan({ ...job, budget: null }, owned, catalogue, { ofOwnOnly })) {
       last = p;
       chains += 1;
       yield told();
@@ -154,13 +154,17 @@ export async function* kitsFor(
     orNull(await bestKit({ ...questionOf(), mostG: null }, { least: 'cost' }, solve, { longestS: QUICK_S }));
   let rough = await roughly();
   let wide = false;
+  const sought = new Set<string>();
   for (let round = 0; rough && rough.cost > 0 && jobs.length > 1 && round < MOST_ROUNDS; round++) {
     const kit = rough;
     if (mostG === null) kits = [{ name: 'cheapest', kit, answers: answersOf(kit), holds: [] }];
     for (const [i, job] of jobs.entries()) {
       const lent = wide ? mightBuy(others(i)) : boughtFor(others(i), kit);
-      if (lent.length === 0) continue;
-      const { working } = yield* seek(job, withParts(drawer, lent, catalogue));
+      const key = `${job.id} ${[...lent].sort().join()}`;
+      if (lent.length === 0 || sought.has(key)) continue;
+      sought.add(key);
+      // What could be bought was looked for before: now for what the kit has by then.
+      const { working } = yield* seek(job, withParts(drawer, lent, catalogue), true);
       ways[i] = [...itemAt(ways, i), ...working];
     }
     rough = (await roughly()) ?? kit;

@@ -27,6 +27,7 @@ import {
   classCounts,
   interleave,
   type Link,
+  LONGEST,
   lengthened,
   newDeferral,
   searchChains,
@@ -59,6 +60,8 @@ export interface PlanProgress {
   readonly done: boolean;
   /** Why nothing could do this job, whatever it is made of; null where that is not known beforehand. */
   readonly impossible: string | null;
+  /** Of a search that is done: up to how much money every chain was looked at; null where all were. */
+  readonly upTo: number | null;
 }
 
 /** Chains assessed at most: enough that dearer, better ones are among them. */
@@ -89,9 +92,15 @@ const GOOD_MARGIN = 0.3;
  * job prefers.
  * A generator: each step is one chain assessed, so the caller shows the first answer at once and stops when it likes.
  * @param drawer what is owned, with its prices and currency; null for nothing
+ * @param ofOwnOnly whether nothing but wire and small pieces is bought
  * @example for (const { answers, done } of plan(job, drawer, catalogue)) if (done) show(answers[0]);
  */
-export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue): Generator<PlanProgress> {
+export function* plan(
+  wanted: Job,
+  drawer: Drawer | null,
+  catalogue: Catalogue,
+  { ofOwnOnly = false }: { readonly ofOwnOnly?: boolean } = {},
+): Generator<PlanProgress> {
   // Chains lead to the first device; the others are reached from what is on the way there, or by chains of their own.
   const { also, ...job } = wanted;
   const stock = stockOf(drawer, catalogue);
@@ -112,6 +121,7 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     routes: [...routes],
     done,
     impossible,
+    upTo: isCut ? Math.max(0, Math.floor(sought)) : null,
   });
   if (ruledOut) {
     yield progress(true);
@@ -124,6 +134,8 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
   const ways = newSecondaryRoutes(job, planning);
   let assessed = 0;
   let poor = 0;
+  let isCut = false;
+  let sought = 0;
   let triedMixes = 0;
   let reached = 0;
   const byItself = new Map<Destination, readonly Setup[]>();
@@ -194,25 +206,43 @@ export function* plan(wanted: Job, drawer: Drawer | null, catalogue: Catalogue):
     owned.size === 0
       ? []
       : [among(BY_MONEY, (c) => owned.has(c.id)), among(BY_PIECES, (c) => owned.has(c.id) || isSmall(c))];
-  const ofAll = [BY_MONEY, BY_PIECES].map((pieceCost) => searchChains(job, planning, { ...wishes, pieceCost }));
+  const onCut = () => {
+    isCut = true;
+  };
+  const [byMoney, byPieces] = [BY_MONEY, BY_PIECES].map((pieceCost) =>
+    searchChains(job, planning, { ...wishes, pieceCost, onCut }),
+  );
+  const noted = function* (chains: Iterable<Chain | null>): Generator<Chain | null> {
+    for (const c of chains) {
+      // They come cheapest first, each piece counting a little: what is cheaper than that has come.
+      if (c && !c.poor) sought = Math.max(sought, c.cost - BY_MONEY * (LONGEST - c.links.length));
+      yield c;
+    }
+  };
+  const ofAll = [noted(byMoney ?? []), byPieces ?? []];
   for (const chain of interleave(ofOwn)) {
     if (assessed >= MOST_OF_OWN || (poor >= MOST_POOR && found.some(isWorking))) break;
     const news = tried(chain);
     if (news) yield news;
   }
   const [begun, own] = [past.effort, assessed];
-  for (const chain of interleave(ofAll)) {
+  for (const chain of interleave(ofOwnOnly ? [] : ofAll)) {
     if (
       found.some(isWorking) &&
       (poor >= MOST_POOR || past.effort - begun >= (also ? ENOUGH_EFFORT_FOR_SEVERAL : ENOUGH_EFFORT))
-    )
+    ) {
+      isCut = true;
       break;
-    if (assessed - own >= (also ? MOST_TRIED_FOR_SEVERAL : MOST_TRIED) || reached >= MOST_REACHED) break;
+    }
+    if (assessed - own >= (also ? MOST_TRIED_FOR_SEVERAL : MOST_TRIED) || reached >= MOST_REACHED) {
+      isCut = true;
+      break;
+    }
     const news = tried(chain);
     if (news) yield news;
   }
   // Nothing gets there with all that is needed: chains that lack something tell what it is.
-  const lacking = routes.length > 0 ? [] : searchChains(job, planning, { ...wishes, lacking: true });
+  const lacking = routes.length > 0 || ofOwnOnly ? [] : searchChains(job, planning, { ...wishes, lacking: true });
   for (const chain of interleave([lacking])) {
     if (routes.length >= MOST_LACKING) break;
     const news = tried(chain);

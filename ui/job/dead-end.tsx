@@ -23,7 +23,7 @@ export function DeadEnd({ job, drawer, miss, onFill }: Props) {
         <b>No route.</b>{' '}
         {notKnownIn(job, catalogue) ??
           miss ??
-          `No chain of what is known leads ${job.sources.every((s) => s.from !== undefined) ? 'from there' : 'from a microphone'} to this device and app.`}
+          `What is known makes no chain ${job.sources.every((s) => s.from !== undefined) ? 'from there' : 'from a microphone'} to this device and app.`}
       </p>
       {conflict?.wishes.length === 1 && (
         <p className="mt-2">

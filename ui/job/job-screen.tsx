@@ -15,6 +15,7 @@ import {
   useAll,
   useDrawer,
   useJob,
+  useMoney,
   usePlan,
   useUses,
 } from '../components';
@@ -47,6 +48,7 @@ export function JobScreen() {
   const job = useJob(wanted);
   useOverruled('jobs', job);
   const drawer = useDrawer();
+  const money = useMoney();
   const { progress, searching, stop } = usePlan(job, drawer);
   const others = (useAll('jobs') ?? []).filter((j) => j.id !== job?.id);
   const buying = !searching && progress !== null && progress.answers.some((a) => a.toBuy.length > 0);
@@ -93,7 +95,7 @@ export function JobScreen() {
               {searching
                 ? `Computing: ${progress?.routes.length ?? 0} chains so far`
                 : answers.length === 0
-                  ? `No chain leads ${job.sources.every((s) => s.from !== undefined) ? 'from there' : 'from a microphone'} to this device`
+                  ? `There is no chain ${job.sources.every((s) => s.from !== undefined) ? 'from there' : 'from a microphone'} to this device`
                   : passing === answers.length
                     ? `These ${passing} pass all gates`
                     : `${passing} of these ${answers.length} ${passing === 1 ? 'passes' : 'pass'} all gates`}
@@ -114,6 +116,13 @@ export function JobScreen() {
               }
               onFill={fill}
             />
+          )}
+          {!searching && progress?.done && answers.length > 0 && (
+            <p className="mb-2 text-soft">
+              {progress.upTo === null
+                ? 'Complete: nothing else leads there.'
+                : `Complete up to ${money(progress.upTo)} to buy; of what is dearer, the likeliest.`}
+            </p>
           )}
           {headsetOnly(appOf(job.app)) && catalogue.parts.get(job.device)?.host?.limitsApps && (
             <p className="mb-2 text-soft">

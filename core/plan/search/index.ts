@@ -7,7 +7,7 @@ export { reaches } from './distance';
 export { interleave } from './interleave';
 export { lengthened } from './lengthen';
 export { portsOfOtherInputs } from './ports';
-export { BY_MONEY, BY_PIECES, searchChains, sortedSources } from './search';
+export { BY_MONEY, BY_PIECES, LONGEST, searchChains, sortedSources } from './search';
 export { secondarySources } from './secondary-sources';
 export { betweenOf, type End, endsFrom } from './stretches';
 export { isWire } from './wire';

@@ -27,7 +27,7 @@ import { type SecondarySources, secondarySources } from './secondary-sources';
 import { isStraightThrough, isWire } from './wire';
 
 /** Longest chain considered: nobody carries more. */
-const LONGEST = 7;
+export const LONGEST = 7;
 /** What a piece counts for in a search beside its price, in the job's money; est. */
 export const BY_MONEY = 0.5;
 /** About the price of a part: what is owned must not hide what is simple; est. */
@@ -65,6 +65,8 @@ export interface Wishes {
   readonly pieceCost?: number;
   /** Whether chains come too that lack a place for the ears or any power: to say of a job what it lacks. */
   readonly lacking?: boolean;
+  /** Called where the search is ended before all was looked at. */
+  readonly onCut?: () => void;
 }
 
 /**
@@ -77,7 +79,7 @@ export interface Wishes {
 export function* searchChains(
   job: Job,
   means: Means,
-  { isPadded = () => false, isPoor = () => false, pieceCost = BY_MONEY, lacking = false }: Wishes = {},
+  { isPadded = () => false, isPoor = () => false, pieceCost = BY_MONEY, lacking = false, onCut }: Wishes = {},
 ): Generator<Chain | null> {
   const { catalogue, stock } = means;
   const device = classIn(catalogue, job.device);
@@ -159,7 +161,10 @@ export function* searchChains(
     }
     popped += 1;
     if (popped % BREATH === 0) yield null;
-    if (popped > MOST_POPPED) return;
+    if (popped > MOST_POPPED) {
+      onCut?.();
+      return;
+    }
     const state = queue.pop()!;
     if (isPadded(state.links)) continue;
     // No microphone takes all the effort: the beginnings of one that had its turn wait until others had theirs.
