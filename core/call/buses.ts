@@ -1,5 +1,5 @@
 import { reach } from '../algorithms';
-import { type ElementSpec, groundsOf, type KnobSpec, type PartClass } from '../model';
+import { type ElementSpec, groundsOf, type KnobSpec, type PartClass, type PortId, type Quantity } from '../model';
 
 /** A mix of its own that a mixer can make: the sends that go into it, and where it comes out. */
 export interface Bus {
@@ -16,10 +16,44 @@ export interface Bus {
  * @example busesOf(mixer).length; // 2 with an aux and an effects send
  */
 export function busesOf(partClass: PartClass): readonly Bus[] {
-  const { circuit, ports, knobs = [] } = partClass;
-  const stages = circuit.filter((e) => e.is === 'stage');
-  const amplifiers = circuit.filter((e) => e.is === 'stage' || e.is === 'tone');
-  const driven = new Set(amplifiers.flatMap((s) => s.out));
+  const { ports, knobs = [] } = partClass;
+  const outs = ports.filter((p) => p.flow === 'out' || p.flow === 'monitor');
+  const outputsOf = (knob: KnobSpec): readonly string[] => {
+    const found = goesOn(
+      partClass,
+      stagesOf(partClass)
+        .filter((s) => s.gainDb.includes(`knob:${knob.id}`))
+        .flatMap((s) => s.out),
+    );
+    return outs.filter((p) => [...found].some((n) => n.startsWith(`${p.id}.`))).map((p) => p.id);
+  };
+  const sends = knobs.filter((k) => k.role === 'send').map((k) => ({ knob: k.id, outputs: outputsOf(k) }));
+  const keys = [...new Set(sends.map((s) => s.outputs.join(' ')))].filter((key) => key !== '');
+  return keys.map((key) => ({
+    sends: sends.filter((s) => s.outputs.join(' ') === key).map((s) => s.knob),
+    outputs: key.split(' '),
+  }));
+}
+
+/** Is what comes in at a port sent on by sends of its own? A two-track input has none. */
+export function hasSends(partClass: PartClass, port: PortId): boolean {
+  const nodes = partClass.circuit.flatMap((e) => ('between' in e ? e.between : 'in' in e ? e.in : []));
+  const found = goesOn(
+    partClass,
+    nodes.filter((n) => n.startsWith(`${port}.`)),
+  );
+  const isSend = (q: Quantity) =>
+    typeof q === 'string' && partClass.knobs?.find((k) => q === `knob:${k.id}`)?.role === 'send';
+  return stagesOf(partClass).some((s) => s.gainDb.some(isSend) && s.in.some((n) => found.has(n)));
+}
+
+const stagesOf = ({ circuit }: PartClass) => circuit.filter((e) => e.is === 'stage');
+
+/** The nodes that what is at some gets to: through amplifiers forwards, and never back into what one drives. */
+function goesOn(partClass: PartClass, from: readonly string[]): ReadonlySet<string> {
+  const { circuit } = partClass;
+  const driven = new Set(circuit.flatMap((e) => (e.is === 'stage' || e.is === 'tone' ? e.out : [])));
+  const grounds = groundsOf(partClass);
   const onward = (at: string): readonly (readonly [string, ElementSpec])[] =>
     circuit.flatMap((e): readonly (readonly [string, ElementSpec])[] => {
       if (e.is === 'stage' || e.is === 'tone') return e.in.includes(at) ? e.out.map((o) => [o, e] as const) : [];
@@ -28,20 +62,9 @@ export function busesOf(partClass: PartClass): readonly Bus[] {
       // What an amplifier drives is not driven back.
       return ends.includes(at) ? ends.filter((n) => n !== at && !driven.has(n)).map((n) => [n, e] as const) : [];
     });
-  const outs = ports.filter((p) => p.flow === 'out' || p.flow === 'monitor');
-  const grounds = groundsOf(partClass);
-  const outputsOf = (knob: KnobSpec): readonly string[] => {
-    const first = stages.filter((s) => s.gainDb.includes(`knob:${knob.id}`)).flatMap((s) => s.out);
-    const found = reach(
-      first.filter((n) => !grounds.has(n)),
-      (at) => onward(at).filter(([n]) => !grounds.has(n)),
-    );
-    return outs.filter((p) => [...found.keys()].some((n) => n.startsWith(`${p.id}.`))).map((p) => p.id);
-  };
-  const sends = knobs.filter((k) => k.role === 'send').map((k) => ({ knob: k.id, outputs: outputsOf(k) }));
-  const keys = [...new Set(sends.map((s) => s.outputs.join(' ')))].filter((key) => key !== '');
-  return keys.map((key) => ({
-    sends: sends.filter((s) => s.outputs.join(' ') === key).map((s) => s.knob),
-    outputs: key.split(' '),
-  }));
+  const found = reach(
+    from.filter((n) => !grounds.has(n)),
+    (at) => onward(at).filter(([n]) => !grounds.has(n)),
+  );
+  return new Set(found.keys());
 }

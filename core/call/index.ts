@@ -1,4 +1,4 @@
-export { type Bus, busesOf } from './buses';
+export { type Bus, busesOf, hasSends } from './buses';
 export { type ChannelRow, type KnobTable, type KnobUse, knobTables, knobUses, type Send } from './knob-uses';
 export { echoLoss } from './tolerance';
 export { type Way, wayOf } from './way';

@@ -3,6 +3,7 @@ import { sayPlan } from '../format';
 import {
   appIn,
   type Catalogue,
+  callersOf,
   classIn,
   type Destination,
   type Drawer,
@@ -16,7 +17,7 @@ import {
 } from '../model';
 import { addAccessories, withKeyboards } from './accessories';
 import { type Answer, chooseAnswers, devicesServed, isWorking, samePieces } from './answers';
-import { canMixFarEnd, destinationsOf, newSecondaryRoutes, withFarEnd } from './destinations';
+import { canMixFarEnd, destinationsOf, hostTables, needsHost, newSecondaryRoutes, withFarEnd } from './destinations';
 import { whyImpossible } from './impossible';
 import { leanOf } from './improve';
 import {
@@ -113,6 +114,8 @@ export function* plan(
     const there = classCounts(links, 1);
     return good.some((g) => g.every((c) => there.has(c)));
   };
+  let isCut = false;
+  let sought = 0;
   const ruledOut = whyImpossible(wanted, catalogue);
   const impossible = ruledOut && sayPlan(ruledOut).sentence;
   const progress = (done: boolean): PlanProgress => ({
@@ -134,8 +137,6 @@ export function* plan(
   const ways = newSecondaryRoutes(job, planning);
   let assessed = 0;
   let poor = 0;
-  let isCut = false;
-  let sought = 0;
   let triedMixes = 0;
   let reached = 0;
   const byItself = new Map<Destination, readonly Setup[]>();
@@ -183,21 +184,39 @@ export function* plan(
     const settled = goesOn ? destinations.reach(led) : led;
     // What leads to the first device only is no answer to a job that has more.
     if (also && (settled.setup.job.also ?? []).length < also.length) return null;
+    const { score, isGood } = keepAnswer(settled);
+    if (isGood && score.margin >= GOOD_MARGIN) good.push([...classCounts(chain.links.slice(0, -1), 1).keys()]);
+    return progress(false);
+  };
+  /** Taken among the answers, unless it harms or costs too much. */
+  const keepAnswer = (settled: Candidate): { readonly score: Score; readonly isGood: boolean } => {
     const { cost, toBuy } = costOf(settled.setup.parts, stock, catalogue);
     const score = scoreOf(settled.assessment);
     routes.push({ cost, score });
     // What can harm is no answer, not even the nearest miss.
     const harms = settled.assessment.verdicts.some((v) => v.gate === 'safe' && v.status === 'fail');
-    if (!harms && (job.budget === null || cost <= job.budget)) {
-      const answer = answerOf(settled, { cost, toBuy }, drawer, catalogue);
-      if (isWorking(answer)) past.demanding = true;
-      if (isWorking(answer) && score.margin >= GOOD_MARGIN)
-        good.push([...classCounts(chain.links.slice(0, -1), 1).keys()]);
-      if (!found.some((a) => samePieces(a, answer))) found = [...found, answer];
-    }
-    return progress(false);
+    if (harms || (job.budget !== null && cost > job.budget)) return { score, isGood: false };
+    const answer = answerOf(settled, { cost, toBuy }, drawer, catalogue);
+    if (isWorking(answer)) past.demanding = true;
+    if (!found.some((a) => samePieces(a, answer))) found = [...found, answer];
+    return { score, isGood: isWorking(answer) };
   };
   const wishes = { isPadded, isPoor: memory.isPoor };
+  // Several devices of which one calls: a mixer with a send for each of them.
+  if (needsHost(wanted, catalogue)) {
+    for (const table of hostTables(wanted, planning)) {
+      assessed += 1;
+      const settled = addAccessories(table, planning);
+      keepAnswer(settled);
+      yield progress(false);
+    }
+    // Of several that call, no chain by itself keeps each from themselves.
+    if (found.some(isWorking) || callersOf(wanted, catalogue).length > 1) {
+      isCut = true;
+      yield progress(true);
+      return;
+    }
+  }
   // What is owned comes first: by itself, then with wire and small pieces to buy; then whatever there is.
   const owned = new Set((drawer?.parts ?? []).map((p) => p.class));
   const among = (pieceCost: number, may: (c: PartClass) => boolean) =>

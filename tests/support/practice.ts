@@ -616,4 +616,44 @@ export const PRACTICE: readonly Practice[] = [
     'a hub for both',
     { most: 50 },
   ),
+  // A host at a mixer.
+  practice(
+    'two callers by phone, recorded on a laptop',
+    {
+      purpose: 'call',
+      sources: voices(2),
+      app: 'phone-call',
+      hearing: 'both',
+      also: [
+        { device: 'phone-usb-c', app: 'phone-call' },
+        { device: 'laptop-two-holes', app: 'recorder-picker' },
+      ],
+    },
+    `${PAIR} mixer-4-usb lead-usb-a-b headphones-6.35 lead-instrument lead-instrument interface-headset-instrument interface-headset-instrument lead-3-2x6.35 lead-3-2x6.35 usbc-headset-active`,
+    ['mixer-4-usb interface-headset-instrument lead-3-2x6.35 headphones-6.35'],
+    'a send each, with everybody but themselves',
+    { most: 0 },
+  ),
+  practice(
+    'one caller, recorded on a laptop',
+    { purpose: 'call', app: 'phone-call', hearing: 'both', also: [{ device: 'laptop-usb-c', app: 'recorder-picker' }] },
+    '',
+    ['mixer-2-stereo-usb', 'mixer-2-stereo'],
+    'the phone by a box on the aux, back on the stereo channel',
+    { most: 350 },
+  ),
+  practice(
+    'a laptop call and a phone call at once',
+    {
+      purpose: 'call',
+      device: 'laptop-headset',
+      app: 'browser-call',
+      hearing: 'both',
+      also: [{ device: 'phone-headset', app: 'phone-call' }],
+    },
+    '',
+    ['mixer-4-stereo', 'mixer-4-usb'],
+    'two sends, two stereo channels',
+    { most: 500 },
+  ),
 ];

@@ -3,7 +3,7 @@ export { buildSetup, growing } from './build';
 export { type Branch, type Chain, classCounts, type Link } from './chain';
 export { newDeferral } from './deferral';
 
-export { reaches } from './distance';
+export { placedM, reaches } from './distance';
 export { interleave } from './interleave';
 export { lengthened } from './lengthen';
 export { portsOfOtherInputs } from './ports';

@@ -1,4 +1,5 @@
 export { type Experience, newExperience, newTrackRecord, type Planning } from './experience';
+export { knobsAhead } from './knobs-on-way';
 export { knownKnobs } from './known-knobs';
 export { openFaders } from './open-faders';
 export { compareScores, type Score, scoreOf, statusesOf } from './score';
