@@ -23,7 +23,8 @@ describe('the job sentence', () => {
     await walk.sees(/I stream live with two voices, mixed to both sides, on a phone with 8-contact port/, 'main p');
     await walk.sees(/pass(es)? all gates/);
     const strips = await walk.texts('[aria-label=Chains] li');
-    expect(strips.length).toBeGreaterThanOrEqual(3);
+    // What looks the same is one: the wireless pair, and a headset each.
+    expect(strips.length).toBeGreaterThanOrEqual(2);
     for (const s of strips)
       expect(s).toMatch(/to buy \d+ EUR weakest (Fit|Wired|Seen|Level|Clean|Powered|Heard|Safe) [+−]?\d/);
     await walk.expectAccessible();

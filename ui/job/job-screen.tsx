@@ -89,7 +89,7 @@ export function JobScreen() {
         <div className="order-2 desk:order-1">
           <CostChart answers={answers} routes={progress?.routes ?? []} />
         </div>
-        <section aria-label="Chains" className="order-1 desk:order-2">
+        <section aria-label="Chains" className="order-1 min-w-0 desk:order-2">
           <div className="mb-2 flex min-h-10 flex-wrap items-center justify-between gap-2">
             <h2 className="font-bold" aria-live="polite">
               {searching

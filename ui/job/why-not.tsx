@@ -29,7 +29,7 @@ export function WhyNotAsk({ job, drawer, answers, onFill }: Props) {
       <label className="flex flex-wrap items-center gap-2">
         <span className="font-semibold">Why not my</span>
         <select
-          className="min-h-10 min-w-0 max-w-full rounded-lg border border-soft bg-paper px-2"
+          className="min-h-10 w-full min-w-0 rounded-lg border border-soft bg-paper px-2"
           value={chosen}
           onChange={(e) => setChosen(e.target.value)}
         >
