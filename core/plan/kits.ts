@@ -120,7 +120,11 @@ export async function* kitsFor(
     jobs: jobs.map(
       ({ id }, i): KitJob => ({
         id,
-        routes: itemAt(ways, i).map((a) => ({ needs: kindNeeds(a.setup, catalogue), margin: a.score.margin })),
+        routes: itemAt(ways, i).map((a) => ({
+          needs: kindNeeds(a.setup, catalogue),
+          margin: a.score.margin,
+          sure: a.reliable,
+        })),
       }),
     ),
     atOnce,

@@ -119,8 +119,8 @@ export function JobScreen() {
           )}
           {!searching && progress?.done && answers.length > 0 && (
             <p className="mb-2 text-soft">
-              {progress.upTo === null
-                ? 'Complete: nothing else leads there.'
+              {progress.upTo === null || (job.budget !== null && progress.upTo >= job.budget)
+                ? `Complete: nothing else is possible${progress.upTo === null ? '' : ' for that money'}.`
                 : `Complete up to ${money(progress.upTo)} to buy; of what is dearer, the likeliest.`}
             </p>
           )}

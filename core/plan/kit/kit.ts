@@ -5,6 +5,8 @@ import { type Catalogue, type ClassId, classIn, type Drawer, kindOf } from '../.
 export interface KitRoute {
   readonly needs: ReadonlyMap<string, number>;
   readonly margin: number;
+  /** The chance that every piece works; decides between routes that cost the same. */
+  readonly sure?: number;
 }
 
 export interface KitJob {
@@ -131,6 +133,8 @@ export async function holdsUpTo(question: KitQuestion, kit: Kit, solve: Solve): 
   return limits;
 }
 
+/** Of routes that are equal in what is asked for: a piece that may fail weighs more than margin. */
+const meritOf = (r: KitRoute): number => marginOf(r) + 2 * (r.sure ?? 1);
 const marginOf = (r: KitRoute): number => Math.min(COMFORTABLE, r.margin);
 const classesOf = ({ jobs }: KitQuestion): readonly string[] =>
   [...new Set(jobs.flatMap((j) => j.routes.flatMap((r) => [...r.needs.keys()])))].sort();
@@ -176,7 +180,7 @@ function program(
   const aim =
     'most' in goal
       ? `Maximize\n ${sum([...rooms(1), ...money.map(([n, x]) => [-TIE * n, x] as const)])}`
-      : `Minimize\n ${sum([...(goal.least === 'cost' ? money : mass), ...rooms(-TIE)])}`;
+      : `Minimize\n ${sum([...(goal.least === 'cost' ? money : mass), ...routes.map((r) => [-TIE * meritOf(r.route), r.name] as const)])}`;
   const rows = [
     ...jobs.map((_, i) => `${sum(routes.filter((r) => r.job === i).map((r) => [1, r.name]))} = 1`),
     ...groupsOf(question).flatMap((group) =>
