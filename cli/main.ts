@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { catalogue } from '@/catalogue';
 import { entryOf, itemAt } from '@/core/algorithms';
-import { ALL_SORTS, type Document, type DocumentProblem, type Drawer, type Job, type With } from '@/core/model';
+import { ALL_SORTS, type Document, type DocumentProblem, type Drawer, type Job, pooled, type With } from '@/core/model';
 import { readDocument } from '@/core/read';
 import { type CheckForm, checkCommand } from './check';
 import { kitCommand } from './kit';
@@ -18,7 +18,7 @@ const USAGES: Readonly<Record<string, string>> = {
   --why         figures, places and standards below each sentence
   --json        everything, as one document (one FILE)
   --json-lines  everything, one line of JSON a FILE
-  --drawer FILE what is owned: fixes take from it before they buy`,
+  --drawer FILE what is owned: fixes take from it before they buy; several are pooled`,
   plan: `symplex plan FILE [--json] [--drawer FILE] [--with WHAT]... [--why-not WHAT]   find chains for a job
   --with WHAT    what must take part: a class, the id of an owned part, or a sort such as wireless or "clip-on mic"
   --why-not WHAT why chains with it are not first, or what rules them out
@@ -47,7 +47,7 @@ const OPTIONS = {
   'json-lines': { type: 'boolean' },
   help: { type: 'boolean' },
   csv: { type: 'boolean' },
-  drawer: { type: 'string' },
+  drawer: { type: 'string', multiple: true },
   setup: { type: 'string' },
   'at-once': { type: 'string' },
   bag: { type: 'string' },
@@ -93,11 +93,14 @@ export async function main(args: readonly string[]): Promise<number> {
       asked?.value.format === 'symplex.setup' ? asked.value : null,
     );
   }
-  const drawer = values.drawer === undefined ? null : load(values.drawer);
-  if (drawer && 'problem' in drawer) return complain(values.drawer!, drawer.problem);
-  if (drawer && drawer.value.format !== 'symplex.drawer')
-    return complain(values.drawer!, wrongFormat('symplex.drawer'));
-  const owned = drawer?.value.format === 'symplex.drawer' ? drawer.value : null;
+  const drawers: Drawer[] = [];
+  for (const file of values.drawer ?? []) {
+    const drawer = load(file);
+    if ('problem' in drawer) return complain(file, drawer.problem);
+    if (drawer.value.format !== 'symplex.drawer') return complain(file, wrongFormat('symplex.drawer'));
+    drawers.push(drawer.value);
+  }
+  const owned = pooled(drawers);
   if (command === 'check') return checkAll(files, owned, formOf(values));
   const jobs: Job[] = [];
   for (const file of files) {

@@ -32,7 +32,17 @@ export interface Step {
 
 /** What lies open, and how the app looks: kept per browser, not part of any file. */
 export interface Setting {
-  readonly key: 'job' | 'setup' | 'drawer' | 'theme' | 'form' | 'backup' | 'wish' | 'storage' | `ticks ${string}`;
+  readonly key:
+    | 'job'
+    | 'setup'
+    | 'drawer'
+    | 'theme'
+    | 'form'
+    | 'backup'
+    | 'wish'
+    | 'storage'
+    | 'crew'
+    | `ticks ${string}`;
   readonly value: string;
 }
 

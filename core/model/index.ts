@@ -93,6 +93,7 @@ export {
   withoutCaller,
 } from './people';
 export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } from './phantom';
+export { pooled } from './pooled';
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';
 export { ALL_SORTS, askedName, isAsked, isBeside } from './sorts';

@@ -1,9 +1,11 @@
 'use client';
 import { useState } from 'react';
-import type { Job } from '@/core/model';
-import { Button, NumberField, useAll, useDrawer, useKits } from '../components';
+import { type Job, pooled } from '@/core/model';
+import { Button, NumberField, useAll, useDrawer, useKits, useLiking } from '../components';
 import { Screen } from '../shell';
 import { Kits } from './kits';
+
+const NOBODY: Readonly<Record<string, number>> = {};
 
 /** Several jobs, one bag: what to buy so that each can be done. */
 export function KitScreen() {
@@ -14,6 +16,8 @@ export function KitScreen() {
 
 function Asking({ jobs }: { readonly jobs: readonly Job[] }) {
   const drawer = useDrawer();
+  const others = (useAll('drawers') ?? []).filter((d) => d.id !== drawer?.id);
+  const [crew, setCrew] = useLiking<Readonly<Record<string, number>>>('crew', NOBODY);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [together, setTogether] = useState<ReadonlySet<string>>(new Set());
   const [bag, setBag] = useState<number | null>(null);
@@ -27,7 +31,7 @@ function Asking({ jobs }: { readonly jobs: readonly Job[] }) {
   const ask = () =>
     find(
       { jobs: chosen, atOnce: chosen.filter((j) => together.has(j.id)).map((j) => j.id), mostG: bag },
-      drawer ?? null,
+      drawer ? pooled([drawer, ...others.filter((d) => crew[d.id])]) : null,
     );
   return (
     <Screen title="Kit for several jobs" under="The smallest purchase with which each of them passes all gates.">
@@ -61,6 +65,22 @@ function Asking({ jobs }: { readonly jobs: readonly Job[] }) {
               </li>
             ))}
           </ul>
+          {drawer && others.length > 0 && (
+            <fieldset className="mt-2">
+              <legend className="font-semibold">Pooled with {drawer.name}</legend>
+              {others.map((d) => (
+                <label key={d.id} className="flex min-h-10 items-center gap-3">
+                  <input
+                    type="checkbox"
+                    checked={Boolean(crew[d.id])}
+                    onChange={(e) => setCrew({ ...crew, [d.id]: e.target.checked ? 1 : 0 })}
+                    className="h-5 w-5 shrink-0 accent-(--accent)"
+                  />
+                  {d.name}, {d.parts.length} parts
+                </label>
+              ))}
+            </fieldset>
+          )}
           <div className="mt-2 flex items-end gap-2">
             <label className="flex min-h-10 flex-1 items-center gap-3">
               <input
