@@ -130,7 +130,7 @@ export const PRACTICE: readonly Practice[] = [
     '',
     ['lapel-3'],
     'nearest to the mouth, cheapest',
-    { most: 30, never: 'condenser-xlr' },
+    { most: 30, never: 'condenser-xlr dynamic-6.35 dynamic-handheld' },
   ),
   practice(
     'on a phone, at arm’s length, nothing owned',
@@ -655,5 +655,13 @@ export const PRACTICE: readonly Practice[] = [
     ['mixer-4-stereo', 'mixer-4-usb'],
     'two sends, two stereo channels',
     { most: 500 },
+  ),
+  practice(
+    'a USB mixer where only headsets are taken',
+    { ...CALL, device: 'phone-headset', asks: ['mixer'] },
+    'mixer-4-usb dynamic-handheld lead-xlr lead-usb-a-b',
+    ['dynamic-handheld lead-xlr mixer-4-usb'],
+    'its analogue outputs serve',
+    { most: 60 },
   ),
 ];

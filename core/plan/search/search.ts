@@ -365,7 +365,9 @@ const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
 
 function usable(c: PartClass, job: Job): boolean {
   if (c.kind === 'power') return false;
-  if (isCarried(job) && c.needs?.includes('table')) return false;
+  if (isCarried(job) && (c.needs?.includes('table') || c.held === 'stand' || c.held === 'table')) return false;
+  // Whoever steadies a camera has no hand left for a mic.
+  if (job.place === 'gimbal' && c.held === 'hand') return false;
   return job.place === 'desk-mains' || !c.needs?.includes('mains');
 }
 
