@@ -1,4 +1,5 @@
 import { busesOf, type Hearings, hasSends, type KnobUse, knobUses, whoHearsWhom } from '../../call';
+import { forbidden } from '../../host';
 import {
   appIn,
   type Catalogue,
@@ -146,7 +147,9 @@ function built(job: Job, mixer: PartClass, means: Means): Built | null {
       ? free((p) => bus.outputs.includes(p.id))
       : free((p) => p.flow === 'out' && !isRightHalf(p) && !busesOf(mixer).some((b) => b.outputs.includes(p.id)));
     const converters = all.filter((c) => c.kind === 'interface' && c.inputs && c.usb && !c.needs);
-    const between = [...wires, ...(calls ? boxes : converters)];
+    const app = appIn(catalogue, to.app);
+    const isRefused = (c: PartClass) => device.host !== undefined && forbidden(device.host, app, c) !== null;
+    const between = [...wires, ...(calls ? boxes : converters)].filter((c) => !isRefused(c));
     const ends = endsFrom(
       mixer,
       outs.filter((p) => !isRightHalf(p)),
