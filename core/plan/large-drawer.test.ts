@@ -10,8 +10,9 @@ const cheapest = (wanted: Job, drawer: Drawer) =>
 
 describe.each([...demoJobs, ...trialJobs].map((j) => [j.name, j] as const))('%s, owning 60 parts', (_, wanted) => {
   test('there is an answer, and it costs no more than with the few that the demo owns', () => {
-    expect(cheapest(wanted, largeDrawer)).toBeLessThanOrEqual(cheapest(wanted, demoDrawer));
-    expect(cheapest(wanted, largeDrawer)).toBeLessThan(Number.POSITIVE_INFINITY);
+    const large = cheapest(wanted, largeDrawer);
+    expect(large).toBeLessThanOrEqual(cheapest(wanted, demoDrawer));
+    expect(large).toBeLessThan(Number.POSITIVE_INFINITY);
   });
 });
 
