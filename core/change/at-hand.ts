@@ -58,7 +58,9 @@ export function* switches(setup: Setup, catalogue: Catalogue): Generator<Extract
         yield { do: 'knob', part: part.id, knob: knob.id, to: knob.start };
       if (knob.unit === 'dB') continue;
       for (let to = knob.min; to <= knob.max; to += knob.step) {
-        if (to !== now) yield { do: 'knob', part: part.id, knob: knob.id, to };
+        // Automatic level is left, never taken: it hides a wrong gain, and brings the noise up.
+        if (to !== now && !(knob.role === 'automatic' && to > now))
+          yield { do: 'knob', part: part.id, knob: knob.id, to };
       }
     }
   }
