@@ -15,16 +15,16 @@ test('several jobs, one kit: the solver runs in the page, the list names what to
   await walk.press(/^Find the kit$/);
   await walk.sees(/Lightest bag/i, '[aria-label=Kits]');
   const list = await walk.sees(
-    /1 × Thin TRRS extension.*Check: count the black rings/s,
+    /1 × Two-into-one splitter.*Check: count the black rings/s,
     '[aria-label="Shopping list"]',
   );
   expect(list).toMatch(/Best buy up to a price of \d+ EUR/);
   await walk.sees(/Glaze talk.*Kiln opening, live.*Workshop visit/s, '[aria-label="How each job is done"]');
   await walk.press(/^CSV$/);
-  expect(await walk.saved('shopping.csv')).toMatch(/^count,what,check,from,to\n1,"Thin TRRS extension/);
+  expect(await walk.saved('shopping.csv')).toMatch(/^count,what,check,from,to\n1,"Two-into-one splitter/);
   await walk.expectAccessible();
   // The shop's own price, written over the estimate: the list has it, the next kit reckons with it.
-  const to = await walk.find('[aria-label="Shopping list"] input', /Thin TRRS extension.*price to/);
+  const to = await walk.find('[aria-label="Shopping list"] input', /Two-into-one splitter.*price to/);
   await to.clear();
   await to.sendKeys('3\n');
   await walk.sees(/For (Glaze talk|Kiln opening, live|Workshop visit)/, '[aria-label="Shopping list"]');
