@@ -57,10 +57,14 @@ export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): numb
     process.stdout.write(`${jsonOf(out, 2)}\n`);
     return works ? PASSED : FAILED;
   }
-  const upTo = progress?.upTo ?? null;
+  const upTo = progress?.upTo ?? 'some';
   const looked =
-    upTo === null ? 'nothing else leads there' : `all up to ${moneyText(upTo, drawer?.currency)} were looked at`;
-  const lines = [`${job.name}: ${tried} chains assessed; ${looked}.`, ''];
+    upTo === 'all'
+      ? ', all there are of seven parts'
+      : upTo === 'some'
+        ? ''
+        : `, up to ${moneyText(upTo, drawer?.currency)} all but awkward ones`;
+  const lines = [`${job.name}: ${tried} chains assessed${looked}.`, ''];
   const strange = notKnownIn(job, catalogue);
   if (strange) lines.push(strange, '');
   else if (impossible) lines.push(impossible, '');

@@ -61,8 +61,11 @@ export interface PlanProgress {
   readonly done: boolean;
   /** Why nothing could do this job, whatever it is made of; null where that is not known beforehand. */
   readonly impossible: string | null;
-  /** Of a search that is done: up to how much money every chain was looked at; null where all were. */
-  readonly upTo: number | null;
+  /**
+   * Of a search that is done: up to how much money chains were looked at but for those that look awkward; 'all' where the
+   * search came to its end, 'some' where mixers were tried in the order of their price.
+   */
+  readonly upTo: number | 'all' | 'some';
 }
 
 /** Chains assessed at most: enough that dearer, better ones are among them. */
@@ -115,6 +118,7 @@ export function* plan(
     return good.some((g) => g.every((c) => there.has(c)));
   };
   let isCut = false;
+  let isTable = false;
   let sought = 0;
   const ruledOut = whyImpossible(wanted, catalogue);
   const impossible = ruledOut && sayPlan(ruledOut).sentence;
@@ -124,7 +128,7 @@ export function* plan(
     routes: [...routes],
     done,
     impossible,
-    upTo: isCut ? Math.max(0, Math.floor(sought)) : null,
+    upTo: isTable ? 'some' : isCut ? Math.max(0, Math.floor(sought)) : 'all',
   });
   if (ruledOut) {
     yield progress(true);
@@ -212,7 +216,7 @@ export function* plan(
     }
     // Of several that call, no chain by itself keeps each from themselves.
     if (found.some(isWorking) || callersOf(wanted, catalogue).length > 1) {
-      isCut = true;
+      isTable = true;
       yield progress(true);
       return;
     }

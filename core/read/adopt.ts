@@ -42,7 +42,13 @@ export function adopted<D extends Document>(document: D, catalogue: Catalogue, a
 function adoptedJob(job: Job, catalogue: Catalogue, aliases: Aliases): Job {
   const also = job.also?.map((d) => adoptedDestination(d, catalogue, aliases));
   const sources = job.sources.map((s) => adoptedSource(s, catalogue, aliases));
-  return { ...adoptedDestination(job, catalogue, aliases), sources, ...(also ? { also } : {}) };
+  const asked = job.with?.map((w) => ('class' in w ? { class: renamed(aliases.parts, w.class) } : w));
+  return {
+    ...adoptedDestination(job, catalogue, aliases),
+    sources,
+    ...(also ? { also } : {}),
+    ...(asked ? { with: asked } : {}),
+  };
 }
 
 function adoptedDestination<D extends Destination>({ was, ...d }: D, catalogue: Catalogue, aliases: Aliases): D {

@@ -119,9 +119,11 @@ export function JobScreen() {
           )}
           {!searching && progress?.done && answers.length > 0 && (
             <p className="mb-2 text-soft">
-              {progress.upTo === null || (job.budget !== null && progress.upTo >= job.budget)
-                ? `Complete: nothing else is possible${progress.upTo === null ? '' : ' for that money'}.`
-                : `Complete up to ${money(progress.upTo)} to buy; of what is dearer, the likeliest.`}
+              {progress.upTo === 'all'
+                ? 'All chains of up to seven parts were looked at.'
+                : progress.upTo === 'some'
+                  ? 'The first few mixers that have channels and sends enough were tried.'
+                  : `Up to ${money(progress.upTo)} to buy all but awkward chains were looked at; of dearer ones some.`}
             </p>
           )}
           {headsetOnly(appOf(job.app)) && catalogue.parts.get(job.device)?.host?.limitsApps && (

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { countText } from '@/core/format';
 import { type Job, pooled } from '@/core/model';
 import { Button, NumberField, useAll, useDrawer, useKits, useLiking } from '../components';
 import { Screen } from '../shell';
@@ -76,7 +77,7 @@ function Asking({ jobs }: { readonly jobs: readonly Job[] }) {
                     onChange={(e) => setCrew({ ...crew, [d.id]: e.target.checked ? 1 : 0 })}
                     className="h-5 w-5 shrink-0 accent-(--accent)"
                   />
-                  {d.name}, {d.parts.length} parts
+                  {d.name}, {countText(d.parts.length, 'part')}
                 </label>
               ))}
             </fieldset>
