@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { entryOf, itemAt } from '@/core/algorithms';
+import { mustAssess } from '@/core/assess';
 import { portsFit } from '@/core/change';
 import { prepare } from '@/core/circuit';
 import { compile } from '@/core/compile';
@@ -74,6 +75,9 @@ function covering(all: Iterable<Pair>): readonly Pair[] {
   });
 }
 
+/** What harms does not hang on frequency: one band stands for all, and thousands are judged in the time of hundreds. */
+const quickly = (setup: Setup) => mustAssess(setup, catalogue, { bands: '1 kHz' });
+
 const ON = 2;
 function setupOf({ giver, lead, near, far, target, port }: Pair, on: boolean): Setup {
   const input = giver.ports.find((p) => p.carries === 'mic' && p.flow === 'in')!;
@@ -131,7 +135,7 @@ describe('48 V toward what cannot bear it', () => {
       const { volt, milliampere } = openAt(setup, pair.far);
       if (volt <= bears(pair.target, pair.port)! || milliampere < ON) continue;
       dangerous += 1;
-      const on = gate(assessed(setup), 'safe');
+      const on = gate(quickly(setup), 'safe');
       expect([pair.giver.id, pair.lead.id, pair.target.id, pair.port.id, on.status]).toEqual([
         pair.giver.id,
         pair.lead.id,
@@ -139,7 +143,7 @@ describe('48 V toward what cannot bear it', () => {
         pair.port.id,
         'fail',
       ]);
-      const off = gate(assessed(setupOf(pair, false)), 'safe');
+      const off = gate(quickly(setupOf(pair, false)), 'safe');
       expect([pair.giver.id, pair.lead.id, pair.target.id, off.status === 'pass']).toEqual([
         pair.giver.id,
         pair.lead.id,
@@ -148,11 +152,10 @@ describe('48 V toward what cannot bear it', () => {
       ]);
       // No fix that is offered leaves it so.
       if (dangerous % 200 !== 0) continue;
-      for (const standing of mends(setup, null, catalogue)) {
-        for (const m of standing.mends) {
-          offered += 1;
-          expect([m.label, gate(assessed(m.setup), 'safe').status]).not.toEqual([m.label, 'fail']);
-        }
+      const fixes = new Set([...mends(setup, null, catalogue)].flatMap((standing) => standing.mends));
+      for (const m of fixes) {
+        offered += 1;
+        expect([m.label, gate(assessed(m.setup), 'safe').status]).not.toEqual([m.label, 'fail']);
       }
     }
     expect(dangerous).toBeGreaterThan(100);
