@@ -16,6 +16,7 @@ const LAYERS = [
   ['assess'],
   ['levels', 'standin', 'take', 'render', 'cause', 'plan'],
   ['edit', 'mend'],
+  ['diagnose'],
 ];
 const ALL_ROOMS = LAYERS.flat();
 /** A room of core, entered from anywhere else, is entered by its index. */

@@ -162,6 +162,29 @@ test('symplex plan --json is as its schema says, of an answer and of a dead end;
   expect(stray.err).toMatch(/no class, owned part or sort "no such thing"/);
 });
 
+test('symplex diagnose tells what it may be and what to try next, follows the answers to the fix, and says what it does not understand', () => {
+  const ask = (...args: string[]) => {
+    const { status, out } = symplex(['diagnose', 'demo/kiln-rehearsed.setup.json', '--json', '--noticed', ...args]);
+    expect(status).toBe(0);
+    return JSON.parse(out);
+  };
+  const start = ask('Listed, but there is no sound');
+  expect(start.said).toEqual(['Listed, but no level']);
+  const chances = start.causes.map((c: { chance: number }) => c.chance);
+  expect(chances.every((c: number) => c >= 0 && c <= 1)).toBe(true);
+  const answer = (id: string, value: string) => ['--answer', `${id}=${value}`];
+  const { id, answers } = start.next;
+  const then = ask('Listed, but there is no sound', ...answer(id, answers[0].value));
+  expect(then.asked).toBe(1);
+  expect(then.next.id).not.toBe(id);
+  const done = ask('Listed, but there is no sound', ...answer('do session permission', 'yes'));
+  expect(done.end).toMatchObject({ how: 'mended', cause: 'The browser call page is not allowed to use the mic' });
+  expect(symplex(['diagnose', 'demo/kiln-rehearsed.setup.json', '--noticed', 'a fine day'])).toMatchObject({
+    status: 2,
+    err: expect.stringMatching(/nothing in "a fine day" is understood.*Hiss/),
+  });
+});
+
 test('symplex levels tells where knobs may stand; with a voice that does not arrive it exits 1', () => {
   const { status, out } = symplex(['levels', 'demo/kiln-rehearsed.setup.json']);
   expect(status).toBe(0);

@@ -6,6 +6,7 @@ import { entryOf, itemAt } from '@/core/algorithms';
 import { ALL_SORTS, type Document, type DocumentProblem, type Drawer, type Job, pooled, type With } from '@/core/model';
 import { readDocument } from '@/core/read';
 import { type CheckForm, checkCommand } from './check';
+import { diagnoseCommand } from './diagnose';
 import { kitCommand } from './kit';
 import { levelsCommand } from './levels';
 import { BAD_INPUT, crashed, PASSED, printable } from './outcome';
@@ -24,6 +25,10 @@ const USAGES: Readonly<Record<string, string>> = {
   --why-not WHAT why chains with it are not first, or what rules them out
   --json         as one document; its schema is public/schemas/plan.schema.json`,
   kit: `symplex kit FILE... [--json | --csv] [--drawer FILE] [--at-once ID,ID] [--bag GRAMS]   the smallest kit for several jobs`,
+  diagnose: `symplex diagnose FILE --noticed "WORDS" [--answer PROBE=ANSWER]... [--json] [--drawer FILE]   find what is the matter: causes, and the next thing to try
+  --noticed WORDS       what is seen and heard, for example "listed, but no level"; again for more
+  --answer PROBE=ANSWER what a look or a try gave, in the order of the tries; the answer cannot-tell for that
+  --drawer FILE         what is owned: spares to swap for a try`,
   levels: `symplex levels FILE [--json]   where each knob may stand, and the best setting of all`,
   spice: `symplex spice FILE [--json]   write the circuit of a setup as a SPICE deck`,
   take: `symplex take FILE [--json] [--setup FILE]   measure a recording, beside what was computed for a setup`,
@@ -34,7 +39,7 @@ const USAGE = `${Object.values(USAGES)
   .join('\n')}
 symplex COMMAND --help   the same for one command
 
-FILE is a *.setup.json (check, levels, spice) or *.job.json (plan, kit) or a WAV (take); - reads standard input.
+FILE is a *.setup.json (check, diagnose, levels, spice) or *.job.json (plan, kit) or a WAV (take); - reads standard input.
 Exit: 0 all gates (of a take: all findings) pass or caution,
   1 some fails, no chain or kit is found, or no voice arrives,
   2 bad input, 3 a fault of the program itself.
@@ -53,9 +58,12 @@ const OPTIONS = {
   bag: { type: 'string' },
   with: { type: 'string', multiple: true },
   'why-not': { type: 'string' },
+  noticed: { type: 'string', multiple: true },
+  answer: { type: 'string', multiple: true },
 } as const;
 const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   check: ['why', 'json', 'json-lines', 'drawer'],
+  diagnose: ['json', 'drawer', 'noticed', 'answer'],
   levels: ['json'],
   spice: ['json'],
   plan: ['json', 'drawer', 'with', 'why-not'],
@@ -107,6 +115,14 @@ export async function main(args: readonly string[]): Promise<number> {
     const document = load(file);
     if ('problem' in document) return complain(file, document.problem);
     const { value } = document;
+    if (command === 'diagnose') {
+      if (value.format !== 'symplex.setup') return complain(file, wrongFormat('symplex.setup'));
+      return diagnoseCommand(value, owned, {
+        json: values.json ?? false,
+        noticed: values.noticed ?? [],
+        answers: values.answer ?? [],
+      });
+    }
     if (command === 'levels' || command === 'spice') {
       if (value.format !== 'symplex.setup') return complain(file, wrongFormat('symplex.setup'));
       return OF_SETUPS[command](value, values.json ?? false);

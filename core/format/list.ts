@@ -1,5 +1,6 @@
 import { ACT_TEXTS } from './acts';
 import { CAUSE_TEXTS } from './causes';
+import { DIAGNOSIS_TEXTS, SUSPECT_TEXTS } from './diagnoses';
 import { GATE_TEXTS } from './gates';
 import type { Text } from './message';
 import { PLAN_TEXTS } from './plans';
@@ -12,6 +13,8 @@ export const TABLES: Readonly<Record<string, Readonly<Record<string, Text>>>> = 
   plans: PLAN_TEXTS,
   causes: CAUSE_TEXTS,
   acts: ACT_TEXTS,
+  diagnoses: DIAGNOSIS_TEXTS,
+  suspects: SUSPECT_TEXTS,
 };
 
 /** Every sentence the program can say, for those who read them over: docs/sentences.md. */

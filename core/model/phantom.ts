@@ -1,3 +1,4 @@
+import { memo } from '../algorithms';
 import type { Part } from './documents';
 import type { PartClass } from './part-class';
 import { knobAt, quantity } from './quantity';
@@ -12,18 +13,22 @@ export interface PhantomSource {
   readonly at: number;
 }
 
-/** A switch belongs to the supply itself, or to what leads from it to the pins. */
-export function phantomSources(part: Part, c: PartClass): readonly PhantomSource[] {
-  return c.circuit.flatMap((e): readonly PhantomSource[] => {
+/** Supplies of a class with the switch that lets each out: it belongs to the supply, or to what leads from it to the pins. */
+const suppliesOf = memo((c: PartClass) =>
+  c.circuit.flatMap((e) => {
     if (e.is !== 'supply') return [];
-    const volt = quantity(part, c, e.volt);
-    if (volt < LEAST_PHANTOM_VOLT) return [];
     const [node] = e.between;
     const leads = c.circuit.flatMap((r) => (r.is === 'resistor' && r.when && r.between.includes(node) ? [r.when] : []));
     const when = e.when ?? leads[0];
-    return [{ volt, knob: when?.knob ?? null, at: when?.is ?? 0 }];
+    return [{ supply: e, knob: when?.knob ?? null, at: when?.is ?? 0 }];
+  }),
+);
+
+export const phantomSources = (part: Part, c: PartClass): readonly PhantomSource[] =>
+  suppliesOf(c).flatMap(({ supply, knob, at }) => {
+    const volt = quantity(part, c, supply.volt);
+    return volt < LEAST_PHANTOM_VOLT ? [] : [{ volt, knob, at }];
   });
-}
 
 /** Does it give phantom power as its switches stand? */
 export const givesPhantom = (part: Part, c: PartClass): boolean =>

@@ -1,0 +1,76 @@
+import { catalogue } from '@/catalogue';
+import { type Diagnosis, diagnose, type HuntEvent, NOTICES, noticesIn, SAID_YESTERDAY } from '@/core/diagnose';
+import type { Drawer, Setup } from '@/core/model';
+import { BAD_INPUT, FAILED, jsonOf, PASSED, printable } from './outcome';
+
+interface Asked {
+  readonly json: boolean;
+  /** What is noticed, in a person's words. */
+  readonly noticed: readonly string[];
+  /** What was answered so far, in order: PROBE=ANSWER. */
+  readonly answers: readonly string[];
+}
+
+/** `symplex diagnose`: what it may be, with how likely that is, and the next thing to look at or try. */
+export function diagnoseCommand(setup: Setup, drawer: Drawer | null, { json, noticed, answers }: Asked): number {
+  const events: HuntEvent[] = [];
+  if (noticed.some((w) => SAID_YESTERDAY.test(w.toLowerCase()))) events.push({ since: 'yesterday' });
+  const ids = [...new Set(noticed.flatMap((w) => noticesIn(w)))];
+  if (ids.length === 0) {
+    const known = NOTICES.map((n) => n.words).join('; ');
+    process.stderr.write(
+      noticed.length === 0
+        ? `symplex: diagnose takes --noticed "what you see and hear", for example: ${known}.\n`
+        : `symplex: nothing in "${printable(noticed.join(' '))}" is understood. Say it as one of these: ${known}.\n`,
+    );
+    return BAD_INPUT;
+  }
+  events.push({ noticed: ids });
+  for (const a of answers) {
+    const at = a.lastIndexOf('=');
+    const [probe, answer] = at < 0 ? [a, null] : [a.slice(0, at), a.slice(at + 1)];
+    events.push({ probe, answer: answer === 'cannot-tell' ? null : answer });
+  }
+  let diagnosis: Diagnosis | null = null;
+  for (const p of diagnose(setup, catalogue, drawer, [], events)) diagnosis = p.diagnosis ?? diagnosis;
+  const found = diagnosis!;
+  if (json) {
+    const { end, ...rest } = found;
+    const said = NOTICES.filter((n) => ids.includes(n.id)).map((n) => n.words);
+    process.stdout.write(
+      `${jsonOf({ setup: setup.id, noticed: ids, said, ...rest, end: end && { ...end, setup: undefined } }, 2)}\n`,
+    );
+  } else process.stdout.write(`${words(setup, ids, found).map(printable).join('\n')}\n`);
+  return found.danger === null ? PASSED : FAILED;
+}
+
+const percent = (chance: number): string => `${String(Math.round(100 * chance)).padStart(3)} %`;
+
+function words(setup: Setup, ids: readonly string[], { danger, causes, next, end, now }: Diagnosis): readonly string[] {
+  const said = NOTICES.filter((n) => ids.includes(n.id)).map((n) => n.words.toLowerCase());
+  const lines = [setup.name, `You notice: ${said.join(' + ')}.`];
+  if (danger !== null)
+    return [
+      ...lines,
+      `First: ${danger}`,
+      'Nothing is looked for while something can be harmed: put that right, then ask again.',
+    ];
+  lines.push('', 'What it may be:', ...causes.map((c) => `${percent(c.chance)}  ${c.text}`), '');
+  if (end) lines.push(END[end.how], `  ${end.cause}.`, `  ${end.act}.`);
+  if (next) {
+    lines.push(`Next: ${next.question}`, `      ${next.why}`, ...next.care.map((c) => `      ${c}`));
+    lines.push(`      --answer "${next.id}=${next.answers.map((a) => a.value).join('|')}"`);
+  }
+  if (now) {
+    const chance =
+      now.chance === null ? '' : `, works ${Math.max(1, Math.min(9, Math.round(10 * now.chance)))} times in 10`;
+    lines.push('', `If it starts in two minutes: ${now.act} (${now.seconds} s${chance}).`);
+  }
+  return lines;
+}
+
+const END = {
+  mended: 'That was it:',
+  likely: 'Most likely, and to be put right so:',
+  'nothing more': 'Nothing that could still be asked tells more. Likeliest:',
+} as const;
