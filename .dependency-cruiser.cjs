@@ -17,6 +17,7 @@ const LAYERS = [
   ['levels', 'standin', 'take', 'render', 'cause', 'plan'],
   ['edit', 'mend'],
   ['diagnose'],
+  ['log'],
 ];
 const ALL_ROOMS = LAYERS.flat();
 /** A room of core, entered from anywhere else, is entered by its index. */

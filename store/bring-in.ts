@@ -1,4 +1,4 @@
-import type { Catalogue, Document, DocumentProblem } from '@/core/model';
+import type { Bundle, Catalogue, Document, DocumentProblem } from '@/core/model';
 import { database } from './database';
 import { change, type Edit } from './history';
 import { reader } from './reader';
@@ -30,6 +30,13 @@ export async function bringDocument(document: Document, fileName: string): Promi
   return { ok: true, names: namesOf(document) };
 }
 
+const inside = ({ setups, jobs, drawers, entries = [] }: Bundle): readonly Exclude<Document, Bundle>[] => [
+  ...setups,
+  ...jobs,
+  ...drawers,
+  ...entries,
+];
+
 function editsOf(document: Document): readonly Edit[] {
   switch (document.format) {
     case 'symplex.setup':
@@ -38,12 +45,12 @@ function editsOf(document: Document): readonly Edit[] {
       return [{ kind: 'jobs', id: document.id, become: () => document }];
     case 'symplex.drawer':
       return [{ kind: 'drawers', id: document.id, become: () => document }];
+    case 'symplex.entry':
+      return [{ kind: 'entries', id: document.id, become: () => document }];
     case 'symplex.bundle':
-      return [...document.setups, ...document.jobs, ...document.drawers].flatMap(editsOf);
+      return inside(document).flatMap(editsOf);
   }
 }
 
 const namesOf = (document: Document): readonly string[] =>
-  document.format === 'symplex.bundle'
-    ? [...document.setups, ...document.jobs, ...document.drawers].map((d) => d.name)
-    : [document.name];
+  document.format === 'symplex.bundle' ? inside(document).map((d) => d.name) : [document.name];

@@ -1,15 +1,16 @@
 import Dexie, { type DexieOptions, type EntityTable } from 'dexie';
 import { itemAt } from '@/core/algorithms';
-import type { Drawer, Job, PartId, Setup } from '@/core/model';
+import type { Drawer, Entry, Job, PartId, Setup } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 
 export interface Kept {
   readonly setups: Setup;
   readonly jobs: Job;
   readonly drawers: Drawer;
+  readonly entries: Entry;
 }
 export type Kind = keyof Kept;
-export const KINDS: readonly Kind[] = ['setups', 'jobs', 'drawers'];
+export const KINDS: readonly Kind[] = ['setups', 'jobs', 'drawers', 'entries'];
 
 /** One document as it was and as it became; null where it was not there. */
 export type Change = {
@@ -42,7 +43,9 @@ export interface Setting {
     | 'wish'
     | 'storage'
     | 'crew'
-    | `ticks ${string}`;
+    | `ticks ${string}`
+    /** A hunt for a fault of a setup that is not over. */
+    | `hunt ${string}`;
   readonly value: string;
 }
 
@@ -69,6 +72,7 @@ export type Database = Dexie & {
   readonly setups: EntityTable<Setup, 'id'>;
   readonly jobs: EntityTable<Job, 'id'>;
   readonly drawers: EntityTable<Drawer, 'id'>;
+  readonly entries: EntityTable<Entry, 'id'>;
   readonly steps: EntityTable<Step, 'seq'>;
   readonly settings: EntityTable<Setting, 'key'>;
   readonly photos: EntityTable<Photo, 'key'>;
@@ -82,6 +86,7 @@ function openDesk(options?: DexieOptions): Database {
   db.version(1).stores({ setups: 'id', jobs: 'id', drawers: 'id', steps: '++seq, undone', settings: 'key' });
   db.version(2).stores({ photos: 'key' });
   db.version(3).stores({ takes: 'id, setup' });
+  db.version(4).stores({ entries: 'id' });
   db.on('populate', (tx) => {
     tx.table('setups').bulkAdd([...demoSetups]);
     tx.table('jobs').bulkAdd([...demoJobs]);

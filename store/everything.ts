@@ -12,11 +12,16 @@ const byId = (a: { readonly id: string }, b: { readonly id: string }): number =>
 export async function everythingKept(catalogue: Catalogue): Promise<Bundle> {
   await reader();
   const db = database();
-  return db.transaction('r', [db.setups, db.jobs, db.drawers], async () => ({
-    format: 'symplex.bundle',
-    version: FORMAT_VERSION,
-    setups: [...(await sorted('setups', catalogue)).sound].sort(byId),
-    jobs: [...(await sorted('jobs', catalogue)).sound].sort(byId),
-    drawers: [...(await sorted('drawers', catalogue)).sound].sort(byId),
-  }));
+  return db.transaction('r', [db.setups, db.jobs, db.drawers, db.entries], async () => {
+    const entries = [...(await sorted('entries', catalogue)).sound].sort(byId);
+    return {
+      format: 'symplex.bundle',
+      version: FORMAT_VERSION,
+      setups: [...(await sorted('setups', catalogue)).sound].sort(byId),
+      jobs: [...(await sorted('jobs', catalogue)).sound].sort(byId),
+      drawers: [...(await sorted('drawers', catalogue)).sound].sort(byId),
+      // A desk without a log gives the file that it gave before there was one.
+      ...(entries.length > 0 ? { entries } : {}),
+    };
+  });
 }

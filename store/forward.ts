@@ -10,7 +10,7 @@ import { readerNow } from './reader';
 export async function broughtForward(db: Database, catalogue: Catalogue): Promise<void> {
   const stamp = stampOf(catalogue);
   if ((await db.settings.get('form'))?.value === stamp) return;
-  await db.transaction('rw', [db.setups, db.jobs, db.drawers, db.steps, db.settings], async () => {
+  await db.transaction('rw', [db.setups, db.jobs, db.drawers, db.entries, db.steps, db.settings], async () => {
     for (const kind of KINDS) {
       for (const document of await db.table(kind).toArray()) {
         const today = inTodaysForm(document, catalogue);

@@ -16,7 +16,7 @@ let written = 0;
 /** How often this window has written, undo and redo included: what changes beside that, another window did. */
 export const ownWrites = (): number => written;
 
-const everything = (db: Database) => [db.setups, db.jobs, db.drawers, db.steps];
+const everything = (db: Database) => [db.setups, db.jobs, db.drawers, db.entries, db.steps];
 
 /**
  * Change documents and note the step for undo, as one transaction: a crash keeps all of it or none. Each edit sees the

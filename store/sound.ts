@@ -25,6 +25,7 @@ const FORMATS: Readonly<Record<Kind, string>> = {
   setups: 'symplex.setup',
   jobs: 'symplex.job',
   drawers: 'symplex.drawer',
+  entries: 'symplex.entry',
 };
 
 type Found = { readonly problem: DocumentProblem } | { readonly today: unknown };

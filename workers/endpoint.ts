@@ -1,6 +1,7 @@
 import { catalogue } from '@/catalogue';
 import { assess, mustAssess, type Report, report } from '@/core/assess';
 import { type KnobTable, knobTables, knobUses, type Way, wayOf } from '@/core/call';
+import { type DiagnosisProgress, diagnose, type HuntEvent, type Seen } from '@/core/diagnose';
 import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { mends, type Standing } from '@/core/mend';
 import { checkDocument, type Drawer, type Job, type JointId, type PartId, type Setup, type With } from '@/core/model';
@@ -96,6 +97,13 @@ export const endpoint = {
     search(whyNot(job, drawer, catalogue, asked), (w) => w && tell(w)),
   mends: (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void) =>
     search(mends(setup, drawer, catalogue), tell),
+  diagnose: (
+    setup: Setup,
+    drawer: Drawer | null,
+    seen: readonly Seen[],
+    events: readonly HuntEvent[],
+    tell: (p: DiagnosisProgress) => void,
+  ) => search(diagnose(setup, catalogue, drawer, seen, events), tell),
   levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),
   quieter: (setup: Setup, drawer: Drawer | null): readonly Quieter[] => quieterFor(setup, drawer, catalogue),
   /** The stand-in device after these acts, from rest, and what the gates say of it. */

@@ -1,5 +1,6 @@
 import { proxy } from 'comlink';
 import type { KnobTable, Way } from '@/core/call';
+import type { DiagnosisProgress, HuntEvent, Seen } from '@/core/diagnose';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import type { Drawer, Job, JointId, PartId, Setup, With } from '@/core/model';
@@ -84,6 +85,15 @@ export const findUses = (jobs: readonly Job[], drawer: Drawer | null, tell: (u: 
 
 export const findMends = (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void): Promise<boolean> =>
   threads.mend.ask((t) => t.mends(setup, drawer, proxy(tell)));
+
+/** What is the matter, by what was noticed and tried so far. A later call ends an earlier one. */
+export const findDiagnosis = (
+  setup: Setup,
+  drawer: Drawer | null,
+  seen: readonly Seen[],
+  events: readonly HuntEvent[],
+  tell: (p: DiagnosisProgress) => void,
+): Promise<boolean> => threads.mend.ask((t) => t.diagnose(setup, drawer, seen, events, proxy(tell)));
 
 export const findSwaps = (setup: Setup, part: PartId, drawer: Drawer | null): Promise<readonly Swap[]> =>
   threads.mend.ask((t) => t.swaps(setup, part, drawer));

@@ -77,7 +77,7 @@ export function diagnosisOf(hunt: Hunt, events: readonly HuntEvent[]): Diagnosis
   const asked = events.filter((e) => 'probe' in e).length;
   const { setup, catalogue } = hunt;
   const offered = NOTICES.filter((n) => isPossible(n.id, hunt.drawn)).map((n) => n.id);
-  const causes = likely(hunt, belief);
+  const causes = belief.noticed.length === 0 ? [] : likely(hunt, belief);
   const danger = hunt.harms ? headline(hunt.bench.drawn.verdicts, []).sentence : null;
   const none = { danger, offered, causes, next: null, end: null, now: null, asked, about: asked };
   if (danger !== null || belief.noticed.length === 0) return none;
@@ -123,6 +123,17 @@ const FAMILIES = {
   session: 'family.session',
 } as const;
 
+/** 1, 2, 3 and 6 as "1 to 3" and "6". */
+function runs(numbers: readonly number[]): readonly string[] {
+  const out: [number, number][] = [];
+  for (const n of new Set(numbers)) {
+    const last = out.at(-1);
+    if (last && last[1] === n - 1) last[1] = n;
+    else out.push([n, n]);
+  }
+  return out.flatMap(([a, b]) => (a === b ? [String(a)] : b === a + 1 ? [String(a), String(b)] : [`${a} to ${b}`]));
+}
+
 function families({ setup, catalogue }: Hunt, standing: ReturnType<Belief['standing']>): readonly Likely[] {
   const groups = new Map<string, { suspect: Suspect; chance: number }[]>();
   for (const s of standing) {
@@ -147,7 +158,7 @@ function families({ setup, catalogue }: Hunt, standing: ReturnType<Belief['stand
     const numbers = () =>
       of.map((s) => setup.joints.findIndex((j) => j.id === s.suspect.joint) + 1).sort((a, b) => a - b);
     const names = () => [...new Set(of.map((s) => partName(setup, catalogue, s.suspect.part!)))];
-    const places = family === 'session' ? [] : itemAt(of, 0).suspect.joint !== null ? numbers().map(String) : names();
+    const places = family === 'session' ? [] : itemAt(of, 0).suspect.joint !== null ? runs(numbers()) : names();
     return { key, text: suspectText(FAMILIES[family], { places: listText(places) }), chance, joint: null, part: null };
   });
 }
@@ -202,7 +213,13 @@ function ending(hunt: Hunt, belief: Belief, how: HuntEnd['how']): HuntEnd {
   const { setup, catalogue } = hunt;
   const by = belief.mendedBy?.tells;
   if (by?.by === 'mend')
-    return { how, cause: headline(hunt.bench.drawn.verdicts, []).sentence, act: by.what, seen: null, setup: by.setup };
+    return {
+      how,
+      cause: headline(hunt.bench.drawn.verdicts, []).sentence.replace(/\.$/, ''),
+      act: by.what,
+      seen: null,
+      setup: by.setup,
+    };
   const cured = by?.by === 'cure' ? by.cures : null;
   const ranked = belief.before?.standing() ?? belief.standing();
   const found = cured ? ranked.find((s) => cured.has(s.suspect.key)) : belief.standing()[0];
@@ -270,12 +287,15 @@ export function* diagnose(
   events: readonly HuntEvent[],
 ): Generator<DiagnosisProgress> {
   const key = JSON.stringify([setup, drawer, seen]);
-  if (last?.key !== key) {
-    const hunt = new Hunt(setup, catalogue, drawer, seen);
-    if (!hunt.harms) for (const p of hunt.ready()) yield { ...p, diagnosis: null };
-    last = { key, hunt };
-  }
+  if (last?.key !== key) last = { key, hunt: new Hunt(setup, catalogue, drawer, seen) };
   const { hunt } = last;
-  if (!hunt.harms && events.length > 0) for (const p of hunt.fixed()) yield { ...p, diagnosis: null };
+  // What can be noticed is known at once; what each fault shows is worked out while the person says what they notice.
+  if (events.length === 0) yield { done: 0, of: 1, diagnosis: diagnosisOf(hunt, []) };
+  if (hunt.harms) {
+    yield { done: 1, of: 1, diagnosis: diagnosisOf(hunt, events) };
+    return;
+  }
+  for (const p of hunt.ready()) yield { ...p, diagnosis: null };
+  for (const p of hunt.fixed()) yield { ...p, diagnosis: null };
   yield { done: 1, of: 1, diagnosis: diagnosisOf(hunt, events) };
 }

@@ -78,12 +78,15 @@ export class Hunt {
 
   /** Works out what each fault would show; yields how many of how many are done. */
   *ready(): Generator<{ readonly done: number; readonly of: number }> {
+    if (this.isReady) return;
     const all = singles(this.suspects);
     for (const [i, h] of all.entries()) {
       this.bench.seeming(h.faults);
       yield { done: i + 1, of: all.length };
     }
+    this.isReady = true;
   }
+  private isReady = false;
 
   /**
    * Of a setup that fails as it is drawn, looks for what mends it, and has it among what can be tried; yields while it looks.

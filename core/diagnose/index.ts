@@ -10,4 +10,4 @@ export { seenInTake } from './from-take';
 export { Belief, Hunt, type HuntEvent, type Weighed } from './hunt';
 export { NOTICES, type Notice, type NoticeId, noticesIn, SAID_YESTERDAY, shows } from './notices';
 export type { Probe, ProbeAnswer } from './probes';
-export type { Seen, Suspect } from './suspects';
+export { isFaultKind, type Seen, type Suspect } from './suspects';

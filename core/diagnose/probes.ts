@@ -57,7 +57,6 @@ const YES_NO: readonly ProbeAnswer[] = [
 
 /** How the values of a sign are answered, where they are not yes and no. */
 const LABELS: Partial<Record<SignKind, Readonly<Record<string, string>>>> = {
-  recorded: { meant: 'The mic', 'built-in': 'The device', nothing: 'Neither' },
   level: { none: 'Nothing moves', quiet: 'Low', right: 'Good', loud: 'In the red' },
   sides: { both: 'In the middle', left: 'Left', right: 'Right', hollow: 'Hollow, nowhere' },
   tone: { full: 'As it should', thin: 'Thin', dull: 'Dull' },
@@ -179,9 +178,11 @@ function asks(setup: Setup, catalogue: Catalogue, drawn: Signs): readonly Probe[
     const voice = setup.job.sources.find((s) => s.id === source)?.name ?? null;
     const place = setup.placements.find((p) => p.source === source)?.part ?? first;
     const question = diagnosisText(ASKED[kind], { part: partName(setup, catalogue, place), device, voice });
+    const named: Readonly<Record<string, string>> =
+      kind === 'recorded' ? { meant: partName(setup, catalogue, place), 'built-in': device, nothing: 'Neither' } : {};
     const answers = SIGN_VALUES[kind].map((value) => ({
       value,
-      label: LABELS[kind]?.[value] ?? (value === 'yes' ? 'Yes' : 'No'),
+      label: named[value] ?? LABELS[kind]?.[value] ?? (value === 'yes' ? 'Yes' : 'No'),
     }));
     return [
       {

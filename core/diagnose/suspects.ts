@@ -62,6 +62,9 @@ const PRIORS: Readonly<Record<FaultKind, number>> = {
   'bridged contacts': 0.004,
 };
 
+/** Whether a word of a log is a kind of fault that is known here. */
+export const isFaultKind = (word: string): word is FaultKind => Object.hasOwn(PRIORS, word);
+
 /** Contacts inside one plug fail in many ways that no eye tells apart. */
 const INSIDE: ReadonlySet<FaultKind> = new Set(['dirty contacts', 'broken conductor', 'bridged contacts']);
 /** What the trade tells of a class is of pieces nine of ten of which work. */

@@ -1,7 +1,7 @@
 import { entryOf } from '../algorithms';
 import { connectorNamed, contactsOf } from '../connectors';
 import { hasBattery, mostChannels, plays, takesUp } from './abilities';
-import { type Document, type Drawer, type Job, type Part, type Setup, UNKNOWN } from './documents';
+import { type Document, type Drawer, type Entry, type Job, type Part, type Setup, UNKNOWN } from './documents';
 import { hostsOf } from './hosts';
 import type { PartId } from './ids';
 import { classIn } from './lookups';
@@ -20,16 +20,26 @@ export function checkDocument(document: Document, catalogue: Catalogue): Documen
       return checkJob(document, catalogue, '');
     case 'symplex.drawer':
       return checkDrawer(document, catalogue, '');
+    case 'symplex.entry':
+      return checkEntry(document, '');
     case 'symplex.bundle':
       return (
         first(document.setups, (s, i) => checkSetup(s, catalogue, `/setups/${i}`)) ??
         first(document.jobs, (j, i) => checkJob(j, catalogue, `/jobs/${i}`)) ??
         first(document.drawers, (d, i) => checkDrawer(d, catalogue, `/drawers/${i}`)) ??
+        first(document.entries ?? [], (e, i) => checkEntry(e, `/entries/${i}`)) ??
         unique(document.setups, '/setups') ??
         unique(document.jobs, '/jobs') ??
-        unique(document.drawers, '/drawers')
+        unique(document.drawers, '/drawers') ??
+        unique(document.entries ?? [], '/entries')
       );
   }
+}
+
+/** Classes that are not here are kept: what was done with them was done. */
+function checkEntry({ at: when }: Entry, at: string): DocumentProblem | null {
+  const day = when.slice(0, 10);
+  return isDay(day) ? null : { pointer: `${at}/at`, message: noDay(day) };
 }
 
 function checkDrawer(drawer: Drawer, catalogue: Catalogue, at: string): DocumentProblem | null {

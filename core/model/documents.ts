@@ -242,12 +242,45 @@ export interface Outcome {
   readonly date: string;
 }
 
+/** One thing that was done and how it went: a fault found and mended, a use, a note. */
+export interface Entry {
+  readonly format: 'symplex.entry';
+  readonly version: number;
+  readonly id: string;
+  /** In a line what it was. */
+  readonly name: string;
+  /** Local time, as 2026-11-25T18:30. */
+  readonly at: string;
+  readonly did: EntryKind;
+  /** The setup that it was with, as it was called then; it may be gone. */
+  readonly setup?: { readonly id: string; readonly name: string };
+  readonly place?: string;
+  /** What took part: classes, and what their owner calls them. */
+  readonly parts?: readonly { readonly class: string; readonly name: string }[];
+  /** The device class. */
+  readonly device?: string;
+  /** What was noticed, in words. */
+  readonly noticed?: readonly string[];
+  /** What was the matter, and of which kind: by that it is counted. */
+  readonly cause?: { readonly text: string; readonly kind?: string; readonly class?: string | null };
+  /** What put it right, or was tried. */
+  readonly act?: string;
+  /** Seconds from the first notice. */
+  readonly seconds?: number;
+  readonly went?: 'well' | 'badly';
+  readonly note?: string;
+}
+
+export type EntryKind = 'fixed' | 'tried' | 'used' | 'note';
+
 export interface Bundle {
   readonly format: 'symplex.bundle';
   readonly version: number;
   readonly setups: readonly Setup[];
   readonly jobs: readonly Job[];
   readonly drawers: readonly Drawer[];
+  /** What was done and how it went; absent in what was written before there was a log. */
+  readonly entries?: readonly Entry[];
 }
 
-export type Document = Setup | Job | Drawer | Bundle;
+export type Document = Setup | Job | Drawer | Entry | Bundle;

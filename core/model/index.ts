@@ -21,6 +21,8 @@ export type {
   Destination,
   Document,
   Drawer,
+  Entry,
+  EntryKind,
   Hearing,
   Job,
   Joint,

@@ -32,6 +32,8 @@ export function adopted<D extends Document>(document: D, catalogue: Catalogue, a
       return adoptedJob(all, catalogue, aliases) as D;
     case 'symplex.drawer':
       return { ...document, parts: all.parts.map((p) => adoptedPart(p, [], catalogue, aliases).part) };
+    case 'symplex.entry':
+      return document;
     case 'symplex.bundle': {
       const each = <T extends Document>(list: readonly T[]) => list.map((d) => adopted(d, catalogue, aliases));
       return { ...document, setups: each(all.setups), jobs: each(all.jobs), drawers: each(all.drawers) };

@@ -20,7 +20,10 @@ export function migrated(data: unknown): unknown {
     now = { ...itemAt(MIGRATIONS, v - 1)(now), version: v + 1 };
   const inside = Object.entries(now).map(([key, value]): [string, unknown] => {
     if (key === 'job') return [key, migrated(value)];
-    return [key, ['setups', 'jobs', 'drawers'].includes(key) && Array.isArray(value) ? value.map(migrated) : value];
+    return [
+      key,
+      ['setups', 'jobs', 'drawers', 'entries'].includes(key) && Array.isArray(value) ? value.map(migrated) : value,
+    ];
   });
   return Object.fromEntries(inside);
 }

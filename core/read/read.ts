@@ -12,6 +12,7 @@ const VALIDATORS: Readonly<Record<string, ValidateFunction>> = {
   'symplex.setup': validators.setup,
   'symplex.job': validators.job,
   'symplex.drawer': validators.drawer,
+  'symplex.entry': validators.entry,
   'symplex.bundle': validators.bundle,
 };
 

@@ -9,6 +9,7 @@ export { Figures } from './figures';
 export { classesNamed, isNamed } from './find-classes';
 export { attempt, everythingHere, keepChange, keepRevision, keepSetup, overruled, useNotKept } from './keeping';
 export { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
+export { about, entryEdit, keepEntry } from './log-entries';
 export { NumberField } from './number-field';
 export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';
@@ -16,6 +17,7 @@ export {
   type Judgement,
   useCloseUp,
   useConflict,
+  useDiagnosis,
   useHubPorts,
   useKits,
   useKnobTables,

@@ -1,7 +1,7 @@
 'use client';
 import { useSyncExternalStore } from 'react';
 import { catalogue } from '@/catalogue';
-import { type Bundle, merged, type Setup } from '@/core/model';
+import { type Bundle, type Entry, merged, type Setup } from '@/core/model';
 import {
   askToKeep,
   change,
@@ -165,8 +165,11 @@ export async function everythingHere(): Promise<Bundle> {
     setups: over('setups', bundle.setups),
     jobs: over('jobs', bundle.jobs),
     drawers: over('drawers', bundle.drawers),
+    ...logged(over('entries', bundle.entries ?? [])),
   };
 }
+
+const logged = (entries: readonly Entry[]) => (entries.length > 0 ? { entries } : {});
 
 /** A setup's revision, for the screens of the bench. */
 export const keepSetup = (label: string, base: Setup, next: Setup, again?: () => Promise<unknown>): Promise<Outcome> =>

@@ -2,6 +2,7 @@
 import { useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
 import type { KnobTable, Way } from '@/core/call';
+import type { Diagnosis, HuntEvent, Seen } from '@/core/diagnose';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import {
@@ -30,6 +31,7 @@ import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
   findConflict,
+  findDiagnosis,
   findHubPorts,
   findKits,
   findKnobTables,
@@ -150,6 +152,32 @@ export function useMends(setup: Setup | null | undefined, drawer: Drawer | null 
 }
 
 const NOTHING_KNOWN: Standing = { causes: [], mends: [] };
+
+/** Where a hunt for a fault stands; `diagnosis` stays while the next is worked out. */
+export function useDiagnosis(
+  setup: Setup,
+  drawer: Drawer | null | undefined,
+  seen: readonly Seen[] | undefined,
+  events: readonly HuntEvent[],
+) {
+  const [state, setState] = useState<{
+    readonly diagnosis: Diagnosis | null;
+    /** The events that it is of. */
+    readonly events: readonly HuntEvent[] | null;
+    readonly share: number;
+  }>({ diagnosis: null, events: null, share: 0 });
+  useAskedEffect(() => {
+    if (drawer === undefined || seen === undefined) return;
+    let current = true;
+    void findDiagnosis(setup, drawer, seen, events, ({ done, of, diagnosis }) => {
+      if (current) setState((s) => (diagnosis ? { diagnosis, events, share: done / of } : { ...s, share: done / of }));
+    }).catch(failing('What is the matter'));
+    return () => {
+      current = false;
+    };
+  }, [setup, drawer, seen, events]);
+  return { diagnosis: state.diagnosis, isOld: state.events !== events, share: state.share };
+}
 
 /** What else fits in a part's place; null while it is computed. */
 export function useSwaps(setup: Setup, part: PartId | null, drawer: Drawer | null | undefined): readonly Swap[] | null {

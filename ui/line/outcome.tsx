@@ -1,7 +1,7 @@
 'use client';
 import { Frown, Smile } from 'lucide-react';
 import { type Drawer, hasFigure, type Setup } from '@/core/model';
-import { Button, classOf, keepChange, today, useDrawer } from '../components';
+import { about, Button, classOf, entryEdit, keepChange, today, useDrawer } from '../components';
 import { tell } from '../shell';
 
 /** What a result says something about: pieces that do not always do what they should. */
@@ -27,8 +27,10 @@ export function OutcomeBox({ setup }: { readonly setup: Setup }) {
     const news = classes.map((c) => ({ class: c, device: setup.job.device, worked, date }));
     const become = (d: Drawer | null) => d && { ...d, outcomes: [...(d.outcomes ?? []), ...news] };
     const label = worked ? 'It worked' : 'It did not work';
-    if (await keepChange(label, [{ kind: 'drawers', id: drawer.id, become }]))
-      tell('Kept in the drawer: the next plan counts it. Undo takes it back.');
+    const name = `${setup.name}: ${worked ? 'it worked' : 'it did not work'}`;
+    const entry = await entryEdit({ name, did: 'used', went: worked ? 'well' : 'badly', ...about(setup) });
+    if (await keepChange(label, [{ kind: 'drawers', id: drawer.id, become }, entry]))
+      tell('Kept in the drawer and in the log: the next plan counts it. Undo takes it back.');
   };
   return (
     <section aria-label="How did it go" className="mt-3 rounded-xl border border-rule bg-card p-4 print:hidden">

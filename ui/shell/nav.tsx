@@ -2,13 +2,16 @@
 import {
   Archive,
   AudioLines,
+  Backpack,
   Cable,
   FolderOpen,
   type LucideIcon,
   Moon,
+  NotebookText,
   PenLine,
   Phone,
   SlidersVertical,
+  Stethoscope,
   Sun,
   TabletSmartphone,
   Zap,
@@ -33,13 +36,27 @@ const VIEWS: readonly Room[] = [
   { href: '/device/', name: 'Device', icon: TabletSmartphone },
 ];
 const JOB: Room = { href: '/', name: 'Job', icon: PenLine };
-const AFTER: readonly Room[] = [
-  { href: '/check/', name: 'Check', icon: AudioLines },
-  { href: '/drawer/', name: 'Drawer', icon: Archive },
-  { href: '/files/', name: 'Files', icon: FolderOpen },
+const KIT: Room = { href: '/kit/', name: 'Kit', icon: Backpack };
+const CHECK: Room = { href: '/check/', name: 'Check', icon: AudioLines };
+const MEND: Room = { href: '/mend/', name: 'Mend', icon: Stethoscope };
+const LOG: Room = { href: '/log/', name: 'Log', icon: NotebookText };
+const DRAWER: Room = { href: '/drawer/', name: 'Drawer', icon: Archive };
+const FILES: Room = { href: '/files/', name: 'Files', icon: FolderOpen };
+/** On a desk, each room by itself. */
+const ROOMS: readonly Room[] = [JOB, ...VIEWS, CHECK, MEND, LOG, DRAWER, FILES];
+
+interface Place extends Room {
+  /** What is seen there, as tabs above it. */
+  readonly views: readonly Room[];
+}
+/** In the hand, five places, in the order of the work. */
+const PLACES: readonly Place[] = [
+  { ...JOB, name: 'Plan', views: [JOB, KIT, DRAWER] },
+  { href: '/line/', name: 'Set up', icon: Cable, views: VIEWS },
+  { ...CHECK, views: [CHECK] },
+  { ...MEND, views: [MEND] },
+  { ...LOG, name: 'Remember', icon: NotebookText, views: [LOG, FILES] },
 ];
-const ROOMS: readonly Room[] = [JOB, ...VIEWS, ...AFTER];
-const PLACES: readonly Room[] = [JOB, { href: '/line/', name: 'Set up', icon: Cable }, ...AFTER];
 
 const isIn = (path: string, href: string): boolean =>
   href === '/' ? path === '/' : path.startsWith(href.slice(0, -1));
@@ -66,7 +83,7 @@ export function Nav({ dark }: { readonly dark: boolean }) {
         <RoomLink
           key={room.href}
           room={room}
-          here={room.name === 'Set up' ? VIEWS.some((v) => isIn(path, v.href)) : isIn(path, room.href)}
+          here={room.views.some((v) => isIn(path, v.href))}
           due={backup?.due ?? false}
           on="phone"
         />
@@ -94,7 +111,7 @@ function RoomLink({
   readonly due: boolean;
   readonly on: 'desk' | 'phone';
 }) {
-  const isDue = due && href === '/files/';
+  const isDue = due && (href === '/files/' || name === 'Remember');
   return (
     <Link
       href={href}
@@ -111,22 +128,29 @@ function RoomLink({
   );
 }
 
-/** On a phone, the views of the setup that lies open, above what is seen of it. */
+/** On a phone, the views of the place that one is in, above what is seen of it. */
 export function Views() {
   const path = usePathname();
-  if (!VIEWS.some((v) => isIn(path, v.href))) return null;
+  const backup = useBackup();
+  const place = PLACES.find((p) => p.views.some((v) => isIn(path, v.href)));
+  if (!place || place.views.length < 2) return null;
   return (
-    <nav aria-label="Views of this setup" className="flex gap-1 px-4 pt-2 desk:hidden print:hidden">
-      {VIEWS.map(({ href, name }) => (
-        <Link
-          key={href}
-          href={href}
-          aria-current={isIn(path, href) ? 'page' : undefined}
-          className={`grid min-h-10 min-w-0 flex-1 place-items-center rounded-lg border text-sm ${isIn(path, href) ? 'border-accent bg-accent-wash font-bold text-accent' : 'border-rule bg-card'}`}
-        >
-          {name}
-        </Link>
-      ))}
+    <nav aria-label={`Views of ${place.name}`} className="flex gap-1 px-4 pt-2 desk:hidden print:hidden">
+      {place.views.map(({ href, name }) => {
+        const isDue = (backup?.due ?? false) && href === '/files/';
+        return (
+          <Link
+            key={href}
+            href={href}
+            aria-current={isIn(path, href) ? 'page' : undefined}
+            className={`flex min-h-10 min-w-0 flex-1 items-center justify-center gap-1 rounded-lg border text-sm ${isIn(path, href) ? 'border-accent bg-accent-wash font-bold text-accent' : 'border-rule bg-card'}`}
+          >
+            {name}
+            {isDue && <span className="size-2.5 rounded-full bg-caution" aria-hidden />}
+            {isDue && <span className="sr-only">: it is time for a backup</span>}
+          </Link>
+        );
+      })}
     </nav>
   );
 }

@@ -1,0 +1,1 @@
+export { MendScreen } from './mend-screen';
