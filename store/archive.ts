@@ -148,7 +148,7 @@ export async function bringInFile(
   }
   // What the browser cannot keep is no fault of the file: that is said where all such is said.
   const db = database();
-  const tables = [db.setups, db.jobs, db.drawers, db.steps, db.settings, db.takes, db.photos];
+  const tables = [db.setups, db.jobs, db.drawers, db.entries, db.steps, db.settings, db.takes, db.photos];
   return db.transaction('rw', tables, async () => {
     await db.takes.bulkPut([...keep.takes]);
     await db.photos.bulkPut([...keep.photos]);

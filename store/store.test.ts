@@ -362,3 +362,27 @@ describe('what lies in the database and is no document of ours', () => {
     },
   );
 });
+
+test('an entry of the log is a document like the others: kept, undone, in the file of everything, refused with its fault', async () => {
+  const entry = {
+    format: 'symplex.entry',
+    version: FORMAT_VERSION,
+    id: 'quay',
+    name: 'Tape on the quay',
+    at: '2026-11-20T10:15',
+    did: 'note',
+  } as const;
+  const before = await text();
+  expect(JSON.parse(before)).not.toHaveProperty('entries');
+  await change('Note', [{ kind: 'entries', id: entry.id, become: () => entry }]);
+  const after = await text();
+  expect((await everythingKept(catalogue)).entries).toEqual([entry]);
+  await undo();
+  expect(await text()).toBe(before);
+  expect(await bringIn(after, 'all.bundle.json', catalogue)).toMatchObject({ ok: true });
+  expect(await text()).toBe(after);
+  expect(await bringIn(JSON.stringify({ ...entry, at: '2026-02-31T10:15' }), 'x.json', catalogue)).toMatchObject({
+    ok: false,
+    problem: { pointer: '/at' },
+  });
+});

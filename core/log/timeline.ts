@@ -35,7 +35,13 @@ interface Told {
 export function timelineOf({ entries, takes, drawers, nameOf }: Told): readonly Moment[] {
   // What was kept as an entry says more than the results that came of it.
   const isTold = (o: Outcome) =>
-    entries.some((e) => e.did === 'used' && e.at.startsWith(o.date) && e.device === o.device && e.parts?.some((p) => p.class === o.class));
+    entries.some(
+      (e) =>
+        e.did === 'used' &&
+        e.at.startsWith(o.date) &&
+        e.device === o.device &&
+        e.parts?.some((p) => p.class === o.class),
+    );
   const all: Moment[] = [
     ...entries.map((e): Moment => {
       const classes = [...new Set([...(e.parts ?? []).map((p) => p.class), ...(e.device ? [e.device] : [])])];
@@ -58,20 +64,22 @@ export function timelineOf({ entries, takes, drawers, nameOf }: Told): readonly 
       return { ...base, setup: t.setup, classes: [], went: null, words: t.name.toLowerCase() };
     }),
     ...drawers.flatMap((d) =>
-      (d.outcomes ?? []).filter((o) => !isTold(o)).map((o, i): Moment => {
-        const name = `${nameOf(o.class)} with ${nameOf(o.device)}`;
-        return {
-          key: `went ${d.id} ${i}`,
-          at: o.date,
-          did: 'went',
-          name,
-          entry: null,
-          setup: null,
-          classes: [o.class, o.device],
-          went: o.worked ? 'well' : 'badly',
-          words: name.toLowerCase(),
-        };
-      }),
+      (d.outcomes ?? [])
+        .filter((o) => !isTold(o))
+        .map((o, i): Moment => {
+          const name = `${nameOf(o.class)} with ${nameOf(o.device)}`;
+          return {
+            key: `went ${d.id} ${i}`,
+            at: o.date,
+            did: 'went',
+            name,
+            entry: null,
+            setup: null,
+            classes: [o.class, o.device],
+            went: o.worked ? 'well' : 'badly',
+            words: name.toLowerCase(),
+          };
+        }),
     ),
   ];
   return all.sort((a, b) => (a.at === b.at ? (a.name < b.name ? -1 : 1) : a.at < b.at ? 1 : -1));

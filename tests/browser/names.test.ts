@@ -47,6 +47,20 @@ const long: Bundle = {
   }),
   jobs: demoJobs.map((j, i) => ({ ...stretched(j, i), ...(i === 0 ? { device: 'a-device-of-another-time' } : {}) })),
   drawers: [stretched(demoDrawer, 0)],
+  entries: [
+    {
+      format: 'symplex.entry',
+      version: FORMAT_VERSION,
+      id: 'long',
+      name: name(itemAt(WORDS, 0)),
+      at: '2026-11-20T10:15',
+      did: 'fixed',
+      setup: { id: itemAt(demoSetups, 0).id, name: name(itemAt(WORDS, 1)) },
+      parts: [{ class: 'lead-trs-trrs', name: name(itemAt(WORDS, 2)) }],
+      cause: { text: name(itemAt(WORDS, 0)), kind: 'half in', class: 'lead-trs-trrs' },
+      note: name(itemAt(WORDS, 1)),
+    },
+  ],
 };
 
 const PATHS = [
@@ -57,6 +71,8 @@ const PATHS = [
   'power/?setup=kiln-song',
   'device/?setup=clay-call',
   'check/',
+  'mend/?setup=kiln-rehearsed',
+  'log/',
   'drawer/',
   'compare/?setup=kiln-rehearsed&with=kiln-first-try',
   'files/',

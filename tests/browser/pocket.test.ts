@@ -13,11 +13,13 @@ test.each([
   'levels/?setup=kiln-rehearsed',
   'power/?setup=visit-no-power',
   'device/?setup=kiln-first-try',
+  'mend/?setup=kiln-rehearsed',
+  'log/',
   'drawer/',
   'files/',
 ])('in a hand, /%s is no wider than the screen and can be used by all', async (path) => {
   await walk.open(path);
-  await walk.sees(/Kiln|toolbox|Workshop visit/);
+  await walk.sees(/Kiln|toolbox|Workshop visit|What it teaches/);
   if (path.startsWith('line')) await walk.waitForGate('Seen', 'fail');
   if (path.startsWith('levels')) await walk.sees(/Best voice over noise/);
   if (path === '') await walk.sees(/pass(es)? all gates/);
@@ -62,6 +64,20 @@ test('on a stage, in the dark, contrast holds as well', async () => {
   await walk.open('levels/?setup=glaze-too-hot');
   await walk.sees(/Level fails here/);
   await walk.expectAccessible();
+});
+
+test('a fault is hunted with one thumb: the question and its answers stand on the first screen', async () => {
+  await walk.open('mend/?setup=kiln-rehearsed');
+  await walk.press(/^Listed, but no level$/);
+  await walk.press(/^Find it$/);
+  await walk.sees(/What it may be/);
+  const card = await walk.find('section', /^Next$/);
+  const { y, height } = await card.getRect();
+  expect(y + height).toBeLessThan(844 - 56);
+  for (const b of await card.findElements({ css: 'button' }))
+    expect((await b.getRect()).height).toBeGreaterThanOrEqual(40);
+  await walk.expectAccessible();
+  expect(await walk.driver.executeScript('return document.documentElement.scrollWidth')).toBe(390);
 });
 
 test('what is wrong and the first mend stand on the first screen', async () => {
