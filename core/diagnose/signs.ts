@@ -2,7 +2,7 @@ import type { Assessment } from '../assess';
 import type { Fault } from '../change';
 import { CLEAN_SNR_DB, type Finding, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS } from '../gates';
 import type { Setup } from '../model';
-import type { ChannelReading, Readings } from '../readings';
+import { type ChannelReading, ownTakeOf, type Readings } from '../readings';
 import { THIRD_OCTAVES_HZ, voltOf } from '../signal';
 
 /** What a person can notice of a setup, by kind, with its values; that of one voice has the voice's id behind it. */
@@ -100,6 +100,8 @@ export function signsOf(
     if (sides) signs.set(`sides ${id}`, sides);
   }
   soundSigns(signs, readings, channels ?? []);
+  if (channels === null)
+    signs.set('hiss', yesNo(chanceOver(CLEAN_SNR_DB - ownSnrDb(readings, setup), SPREAD_DB.noise)));
   returnSigns(signs, [readings, ...also], findings);
   powerSigns(signs, setup, readings, findings);
   const seats = worst(findings, /^(connection |joints)/);
@@ -116,6 +118,17 @@ function worst(findings: readonly Finding[], topics: RegExp): number | null {
     topics.test(f.topic) && f.margin !== null ? [f.exactMargin ?? f.margin] : [],
   );
   return margins.length === 0 ? null : Math.min(...margins);
+}
+
+/** Of a room of which nothing is told the noise is so much over that of the microphone; est. */
+const ROOM_OVER_MIC_DB = 6;
+
+/** What the device's own microphone makes of the voices that are heard through air, over its noise and the room's. */
+function ownSnrDb({ compiled }: Readings, { job }: Setup): number {
+  const heard = job.sources
+    .filter((s) => s.from === undefined)
+    .map((s) => ownTakeOf(compiled, s.splAt1m)?.snrDb ?? 200);
+  return Math.min(200, ...heard) - (job.room ? 0 : ROOM_OVER_MIC_DB);
 }
 
 function levelOf(channels: readonly ChannelReading[], source: string): Chances {

@@ -1,4 +1,11 @@
 import { beforeAll, describe, expect, test } from 'vitest';
+import { mustAssess, report } from '@/core/assess';
+import { applyAll } from '@/core/change';
+import { seenInTake } from '@/core/diagnose';
+import { recordingOf, VOICE_RATE_HZ } from '@/core/render';
+import { takeReport } from '@/core/take';
+import { soundOf } from '@/core/wav';
+import { catalogue } from '@/tests/support/frozen';
 import { chance, wellSetups } from '../support/faults';
 import {
   atRandom,
@@ -79,5 +86,25 @@ describe('from what is noticed to the cause', () => {
     );
     expect(twos.length).toBeGreaterThan(8);
     expect(share(both, (r) => placeAfter(r, 6) <= 5)).toBeGreaterThanOrEqual(0.8);
+  }, 600_000);
+
+  test('from the recording that a fault would make, measured: the cause is in the first three after four tests in 85 of 100', async () => {
+    const ran: Ran[] = [];
+    for (const truth of truths.filter((_, i) => i % 3 === 0)) {
+      const { setup } = truth.hunt;
+      const changes = truth.faults.map((f) => f.change);
+      const broken = applyAll(setup, catalogue, changes)!;
+      const channels = recordingOf(report(mustAssess(broken, catalogue)), broken, 10);
+      const seen = seenInTake((await takeReport(soundOf(VOICE_RATE_HZ, channels))).findings);
+      // What does not sound is not found by listening: a mute headphone, a level that is still good.
+      if (seen.noticed.length > 0) ran.push(huntOf(truth, { chance: by, wrong: 0, most: MOST, begin: [seen] }));
+    }
+    console.log(
+      `${ran.length} takes`,
+      share(ran, (r) => placeAfter(r, 0) <= 3),
+      share(ran, (r) => placeAfter(r) <= 3),
+    );
+    expect(ran.length).toBeGreaterThan(7);
+    expect(share(ran, (r) => placeAfter(r) <= 3)).toBeGreaterThanOrEqual(0.85);
   }, 600_000);
 });

@@ -1,6 +1,6 @@
 import { itemAt } from '@/core/algorithms';
 import type { Fault } from '@/core/change';
-import { type Belief, Hunt, NOTICES, type NoticeId, type Probe, shows } from '@/core/diagnose';
+import { type Belief, Hunt, type HuntEvent, NOTICES, type NoticeId, type Probe, shows } from '@/core/diagnose';
 import type { Setup } from '@/core/model';
 import { catalogue } from '@/tests/support/frozen';
 
@@ -20,6 +20,8 @@ export interface Manner {
   /** So often they say something else than what is so. */
   readonly wrong: number;
   readonly most: number;
+  /** What the hunt begins with, where that is not what they notice: a measured take. */
+  readonly begin?: readonly HuntEvent[];
   /** Which probe comes next; by itself the program's own choice. */
   readonly choose?: (belief: Belief) => Probe | null;
 }
@@ -62,14 +64,14 @@ function placeOf(belief: Belief, keys: readonly string[]): number {
 /** The whole hunt: the program asks, the person answers, until it is right or nothing more is asked. */
 export function huntOf(
   truth: Truth,
-  { chance, wrong, most, choose = (b) => b.weighed()[0]?.probe ?? null }: Manner,
+  { chance, wrong, most, begin, choose = (b) => b.weighed()[0]?.probe ?? null }: Manner,
 ): Ran {
   const { hunt } = truth;
   const anyNotice = () => itemAt(NOTICES, Math.floor(chance() * NOTICES.length)).id;
   const noticed = noticedOf(truth)
     .slice(0, MOST_SAID)
     .map((n) => (chance() < wrong ? anyNotice() : n));
-  let belief = hunt.belief([{ noticed }]);
+  let belief = hunt.belief(begin ?? [{ noticed }]);
   let left = truth.faults;
   let keys = truth.keys;
   const places = [placeOf(belief, keys)];
