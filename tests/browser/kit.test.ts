@@ -1,4 +1,7 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { afterEach, beforeAll, expect, test } from 'vitest';
+import { type Drawer, FORMAT_VERSION, writeDocument } from '@/core/model';
 import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 const held = walkForTests();
@@ -122,5 +125,37 @@ test('a variant is made and compared with what it was made of, gate by gate', as
   await (await walk.find('main option', /^Kiln opening, first try$/)).click();
   await walk.driver.wait(async () => (await walk.texts('main li[aria-label=Seen]')).join().length > 20, PATIENCE_MS);
   await walk.sees(/What is different/);
+  await walk.expectAccessible();
+});
+
+test('another person’s drawer is pooled with one’s own, kept through a reload, and the kit takes from both', async () => {
+  const shelf: Drawer = {
+    format: 'symplex.drawer',
+    version: FORMAT_VERSION,
+    id: 'shed-shelf',
+    name: 'Shed shelf',
+    parts: [{ id: 'shed-splitter', class: 'splitter-2-1' }],
+  };
+  const file = join(walk.downloads, 'shed.drawer.json');
+  writeFileSync(file, writeDocument(shelf));
+  await walk.open('files/');
+  await walk.sees(/Open a file/);
+  await walk.driver.findElement({ css: 'input[type=file]' }).sendKeys(file);
+  await walk.sees(/shed\.drawer\.json is in: Shed shelf/);
+  // What was brought in lies open now; the toolbox is the other's.
+  await walk.open('kit/');
+  await (await walk.find('main input[type=checkbox]', /toolbox, \d+ parts/)).click();
+  await walk.driver.navigate().refresh();
+  await walk.driver.wait(
+    async () => (await walk.find('main input[type=checkbox]', /toolbox, \d+ parts/)).isSelected(),
+    PATIENCE_MS,
+  );
+  await walk.press(/^Find the kit$/);
+  await walk.sees(/How each job is done|Glaze talk/, '[aria-label="How each job is done"]');
+  // The splitter that the toolbox lacks is on the shelf: it is not bought.
+  await walk.sees(/Two-into-one splitter/, '[aria-label="How each job is done"]');
+  expect(await walk.texts('[aria-label="Shopping list"]')).not.toContainEqual(
+    expect.stringMatching(/1 × Two-into-one splitter/),
+  );
   await walk.expectAccessible();
 });

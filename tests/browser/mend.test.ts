@@ -100,3 +100,12 @@ test('a note is kept, found by its words and by its day, changed and removed', a
   await walk.press(/^Remove$/);
   await walk.sees(/Nothing yet/);
 });
+
+test('what a take shows is what the hunt begins with', async () => {
+  await walk.open('check/?setup=glaze-too-hot');
+  await walk.press(/^Hear what this setup would record$/);
+  await walk.press(/^Find what causes it$/);
+  await walk.sees(/You notice: .*distorted/);
+  await walk.sees(/As set up: .*25 dB over full scale/);
+  await walk.press(/^Start again$/);
+});
