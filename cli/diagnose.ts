@@ -1,5 +1,14 @@
 import { catalogue } from '@/catalogue';
-import { type Diagnosis, diagnose, type HuntEvent, NOTICES, noticesIn, SAID_YESTERDAY } from '@/core/diagnose';
+import {
+  type Diagnosis,
+  diagnose,
+  type HuntEvent,
+  NOTICES,
+  type NoticeId,
+  noticesIn,
+  SAID_YESTERDAY,
+  saidWords,
+} from '@/core/diagnose';
 import type { Drawer, Setup } from '@/core/model';
 import { BAD_INPUT, FAILED, jsonOf, PASSED, printable } from './outcome';
 
@@ -46,9 +55,12 @@ export function diagnoseCommand(setup: Setup, drawer: Drawer | null, { json, not
 
 const percent = (chance: number): string => `${String(Math.round(100 * chance)).padStart(3)} %`;
 
-function words(setup: Setup, ids: readonly string[], { danger, causes, next, end, now }: Diagnosis): readonly string[] {
-  const said = NOTICES.filter((n) => ids.includes(n.id)).map((n) => n.words.toLowerCase());
-  const lines = [setup.name, `You notice: ${said.join(' + ')}.`];
+function words(
+  setup: Setup,
+  ids: readonly NoticeId[],
+  { danger, causes, next, end, now }: Diagnosis,
+): readonly string[] {
+  const lines = [setup.name, `You notice: ${saidWords(ids).join(' + ')}.`];
   if (danger !== null)
     return [
       ...lines,

@@ -43,6 +43,8 @@ export interface Setting {
     | 'wish'
     | 'storage'
     | 'crew'
+    /** Exercises that were done. */
+    | 'practice'
     | `ticks ${string}`
     /** A hunt for a fault of a setup that is not over. */
     | `hunt ${string}`;

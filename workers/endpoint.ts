@@ -1,6 +1,7 @@
 import { catalogue } from '@/catalogue';
 import { assess, mustAssess, type Report, report } from '@/core/assess';
 import { type KnobTable, knobTables, knobUses, type Way, wayOf } from '@/core/call';
+import type { FaultKind } from '@/core/change';
 import { type DiagnosisProgress, diagnose, type HuntEvent, type Seen } from '@/core/diagnose';
 import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { mends, type Standing } from '@/core/mend';
@@ -27,8 +28,12 @@ import {
   type WhyNot,
   whyNot,
 } from '@/core/plan';
+import { type Answered, courseOf, type Exercise, type Grade, type Practising, practise } from '@/core/practice';
 import { insertion, type Probe, probeJoint, type Stretch } from '@/core/readings';
 import { type Act, act, asTried, atRest, type PluggingOrder, type StandIn, shortestOrder } from '@/core/standin';
+
+/** What an exercise hides is told by its level and seed alone. */
+export type Hidden = Pick<Exercise, 'level' | 'seed'>;
 
 export type Judged = { readonly ok: true; readonly report: Report } | { readonly ok: false; readonly message: string };
 
@@ -104,6 +109,12 @@ export const endpoint = {
     events: readonly HuntEvent[],
     tell: (p: DiagnosisProgress) => void,
   ) => search(diagnose(setup, catalogue, drawer, seen, events), tell),
+  practise: (setup: Setup, level: number, seed: number, due: readonly FaultKind[], tell: (p: Practising) => void) =>
+    search(practise(setup, catalogue, level, seed, due), tell),
+  practiceAnswer: (setup: Setup, exercise: Hidden, done: readonly string[], id: string): Answered =>
+    courseOf(setup, catalogue).answer(exercise, done, id),
+  practiceGrade: (setup: Setup, exercise: Exercise, done: readonly string[], named: readonly string[]): Grade =>
+    courseOf(setup, catalogue).grade(exercise, done, named),
   levels: (setup: Setup, wish: Wish, tell: (l: Levels) => void) => search(levelsOf(setup, catalogue, wish), tell),
   quieter: (setup: Setup, drawer: Drawer | null): readonly Quieter[] => quieterFor(setup, drawer, catalogue),
   /** The stand-in device after these acts, from rest, and what the gates say of it. */

@@ -1,5 +1,6 @@
 import { proxy } from 'comlink';
 import type { KnobTable, Way } from '@/core/call';
+import type { FaultKind } from '@/core/change';
 import type { DiagnosisProgress, HuntEvent, Seen } from '@/core/diagnose';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
@@ -16,6 +17,7 @@ import type {
   Uses,
   WhyNot,
 } from '@/core/plan';
+import type { Answered, Exercise, Grade, Practising } from '@/core/practice';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 import { threadOf, unlessStopped } from './thread';
@@ -94,6 +96,27 @@ export const findDiagnosis = (
   events: readonly HuntEvent[],
   tell: (p: DiagnosisProgress) => void,
 ): Promise<boolean> => threads.mend.ask((t) => t.diagnose(setup, drawer, seen, events, proxy(tell)));
+
+/** Hide a fault. A later search of this kind ends it. */
+export const findExercise = (
+  setup: Setup,
+  level: number,
+  seed: number,
+  due: readonly FaultKind[],
+  tell: (p: Practising) => void,
+): Promise<boolean> => threads.mend.ask((t) => t.practise(setup, level, seed, due, proxy(tell)));
+export const answerInPractice = (
+  setup: Setup,
+  { level, seed }: Exercise,
+  done: readonly string[],
+  id: string,
+): Promise<Answered> => threads.mend.ask((t) => t.practiceAnswer(setup, { level, seed }, done, id));
+export const gradePractice = (
+  setup: Setup,
+  exercise: Exercise,
+  done: readonly string[],
+  named: readonly string[],
+): Promise<Grade> => threads.mend.ask((t) => t.practiceGrade(setup, exercise, done, named));
 
 export const findSwaps = (setup: Setup, part: PartId, drawer: Drawer | null): Promise<readonly Swap[]> =>
   threads.mend.ask((t) => t.swaps(setup, part, drawer));

@@ -8,6 +8,7 @@ export {
 } from './diagnosis';
 export { seenInTake } from './from-take';
 export { Belief, Hunt, type HuntEvent, type Weighed } from './hunt';
-export { NOTICES, type Notice, type NoticeId, noticesIn, SAID_YESTERDAY, shows } from './notices';
+export { NOTICES, type Notice, type NoticeId, noticesIn, SAID_YESTERDAY, saidWords, shows } from './notices';
 export type { Probe, ProbeAnswer } from './probes';
+export { sayCauseOf } from './say';
 export { isFaultKind, type Seen, type Suspect } from './suspects';

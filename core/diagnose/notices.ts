@@ -1,3 +1,4 @@
+import { lower } from '../format';
 import { type Chances, kindOf, type SignKind, type Signs } from './signs';
 
 /** Some values of some signs at once: of every voice one of which is so. */
@@ -288,3 +289,7 @@ export function shows(id: NoticeId, signs: Signs, usual: Signs): number {
 /** Does this setup show any of what a notice is of? What it cannot show is not offered. */
 export const isPossible = (id: NoticeId, drawn: Signs): boolean =>
   noticeOf(id).means.some((p) => Object.keys(p).every((k) => [...drawn.keys()].some((s) => kindOf(s) === k)));
+
+/** Notices within a sentence: "hiss", "I do not hear the caller". */
+export const saidWords = (ids: readonly NoticeId[]): readonly string[] =>
+  NOTICES.filter((n) => ids.includes(n.id)).map(({ words }) => (/^I /.test(words) ? words : lower(words)));

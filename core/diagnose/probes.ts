@@ -4,6 +4,7 @@ import type { Mend } from '../mend';
 import {
   type Catalogue,
   classIn,
+  classOfPart,
   type Drawer,
   givesPhantom,
   looseParts,
@@ -219,13 +220,22 @@ const lookAt = (
 });
 
 /** What of the suspects shows at a plug: half out, out, in another socket, the cable turned. */
-const atPlug = (suspects: readonly Suspect[], { id: joint, a, b }: Setup['joints'][number]): readonly Suspect[] =>
-  suspects.filter((s) => {
+const atPlug = (
+  setup: Setup,
+  catalogue: Catalogue,
+  suspects: readonly Suspect[],
+  { id: joint, a, b }: Setup['joints'][number],
+): readonly Suspect[] => {
+  // By radio nothing is plugged.
+  const isRadio = classOfPart(setup, catalogue, a.part).ports.find((p) => p.id === a.port)?.carries === 'radio';
+  return suspects.filter((s) => {
+    if (isRadio) return false;
     const { change } = s.faults[0]!;
     if (s.joint === joint && ['seat', 'unplug', 'move'].includes(firstWord(s.key))) return true;
     if (change.do === 'exchange') return change.ends.some((e) => e.joint === joint);
     return change.do === 'turn' && [a.part, b.part].includes(change.part);
   });
+};
 
 const findsOf = (suspects: readonly Suspect[], answer: string): ReadonlyMap<string, Find> =>
   new Map(suspects.map((s) => [s.key, { chance: FINDS[firstWord(s.key) as keyof typeof FINDS], answer }]));
@@ -233,7 +243,7 @@ const findsOf = (suspects: readonly Suspect[], answer: string): ReadonlyMap<stri
 function looks(setup: Setup, catalogue: Catalogue, suspects: readonly Suspect[]): readonly Probe[] {
   const atJoints = setup.joints.flatMap((j): readonly Probe[] => {
     const joint = j.id;
-    const here = atPlug(suspects, j);
+    const here = atPlug(setup, catalogue, suspects, j);
     if (here.length === 0) return [];
     const at = { joint, part: plugAt(setup, catalogue, joint) };
     const words = plugIn(setup, catalogue, joint);
@@ -285,7 +295,7 @@ function rounds(setup: Setup, catalogue: Catalogue, suspects: readonly Suspect[]
       value: j.id,
       label: suspectText('round.plug', { joint: i + 1, part: plugIn(setup, catalogue, j.id).part }),
     },
-    of: atPlug(suspects, j),
+    of: atPlug(setup, catalogue, suspects, j),
   }));
   const byKnob = (part: PartId) =>
     suspects

@@ -109,3 +109,29 @@ test('what a take shows is what the hunt begins with', async () => {
   await walk.sees(/As set up: .*25 dB over full scale/);
   await walk.press(/^Start again$/);
 });
+
+test('practice: a fault is hidden, looked for by the keyboard, named and graded; what was done is kept', async () => {
+  await walk.open('practice/?setup=kiln-rehearsed');
+  await walk.sees(/What to practise/);
+  await walk.expectAccessible();
+  await tabTo(/^Plugs and batteries/);
+  await walk.keys(Key.ARROW_DOWN, Key.ARROW_UP);
+  await tabTo(/^Hide a fault$/);
+  await walk.keys(Key.ENTER);
+  await walk.sees(/They say: /);
+  await walk.expectAccessible();
+  await walk.press(/^Hear what it records$/);
+  await walk.find('audio', /^What it records$/);
+  await (await walk.find('input', /^Find something to do$/)).sendKeys('go along the cable');
+  await tabTo(/^Go along the cable/);
+  await walk.keys(Key.ENTER);
+  await walk.sees(/One step, \d+ s/);
+  await walk.sees(/Go along the cable.*\./, '[aria-label="What came of it"]');
+  await walk.press(/^Show me what it was$/);
+  await walk.sees(/Not found.*It was: .*The best way takes about \d+ s/s);
+  await walk.expectAccessible();
+  await walk.open('practice/?setup=kiln-rehearsed');
+  await walk.sees(/1 done; 0 named and put right/);
+  await walk.press(/^Save what was done$/);
+  expect(JSON.parse(await walk.saved('practice.json'))).toMatchObject([{ level: 0, named: false, mended: false }]);
+});

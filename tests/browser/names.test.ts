@@ -73,6 +73,7 @@ const PATHS = [
   'check/',
   'mend/?setup=kiln-rehearsed',
   'log/',
+  'practice/?setup=kiln-rehearsed',
   'drawer/',
   'compare/?setup=kiln-rehearsed&with=kiln-first-try',
   'files/',

@@ -15,6 +15,7 @@ test.each([
   'device/?setup=kiln-first-try',
   'mend/?setup=kiln-rehearsed',
   'log/',
+  'practice/?setup=kiln-rehearsed',
   'drawer/',
   'files/',
 ])('in a hand, /%s is no wider than the screen and can be used by all', async (path) => {

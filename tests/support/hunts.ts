@@ -1,18 +1,13 @@
 import { itemAt } from '@/core/algorithms';
-import type { Fault } from '@/core/change';
-import { type Belief, Hunt, type HuntEvent, NOTICES, type NoticeId, type Probe, shows } from '@/core/diagnose';
+import { type Belief, Hunt, type HuntEvent, NOTICES, type Probe } from '@/core/diagnose';
 import type { Setup } from '@/core/model';
+import { leftAfter, noticedOf, type Truth } from '@/core/practice';
 import { catalogue } from '@/tests/support/frozen';
+
+export type { Truth };
 
 // A person with a setup in which something is the matter: what they notice and answer follows from what is really so,
 // worked out by the same engine; the forgetful one is wrong once in ten.
-
-export interface Truth {
-  readonly hunt: Hunt;
-  readonly faults: readonly Fault[];
-  /** The suspects that are so. */
-  readonly keys: readonly string[];
-}
 
 /** Somebody who answers, and what they are asked. */
 export interface Manner {
@@ -41,15 +36,6 @@ export interface Ran {
 export const TESTS = 4;
 export const placeAfter = ({ places }: Ran, tests = TESTS): number =>
   itemAt(places, Math.min(tests, places.length - 1));
-
-/** What would be noticed, likeliest first; nothing where nothing shows. */
-export function noticedOf({ hunt, faults }: Truth): readonly NoticeId[] {
-  const { signs } = hunt.bench.seeming(faults)!;
-  return NOTICES.map((n) => ({ id: n.id, p: shows(n.id, signs, hunt.usual) }))
-    .filter((x) => x.p > 0.5)
-    .sort((a, b) => b.p - a.p)
-    .map((x) => x.id);
-}
 
 const NOT_TOLD = 99;
 const MOST_SAID = 3;
@@ -91,14 +77,12 @@ export function huntOf(
     const { tells } = probe;
     if (tells.by === 'cure') {
       const cured = keys.filter((k) => tells.cures.has(k));
-      const faults = hunt.suspects.filter((s) => cured.includes(s.key)).flatMap((s) => s.faults);
       const was = hunt.bench.seeming(left)?.harms;
-      left = left.filter((f) => !faults.includes(f));
+      left = leftAfter(hunt, probe, left);
       if (was === false && hunt.bench.seeming(left)?.harms) harmed.push(probe.question);
       keys = keys.filter((k) => !cured.includes(k));
       // What is noticed is another thing now, and is told.
-      const now =
-        cured.length > 0 && left.length > 0 ? noticedOf({ hunt, faults: left, keys }).slice(0, MOST_SAID) : [];
+      const now = cured.length > 0 && left.length > 0 ? noticedOf({ hunt, faults: left }).slice(0, MOST_SAID) : [];
       if (now.length > 0) belief = belief.after({ noticed: now });
     }
     // What is all put right was found by what was done.

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
-import { NOTICES, seenInTake } from '@/core/diagnose';
+import { saidWords, seenInTake } from '@/core/diagnose';
 import { capital, clockText, figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { causeIn, channelName, type Mark, type TakeFinding, type TakeReport } from '@/core/take';
@@ -118,7 +118,7 @@ function ToMend({ setup, findings }: { readonly setup: Setup; readonly findings:
   const router = useRouter();
   const seen = seenInTake(findings);
   if (seen.noticed.length === 0) return null;
-  const words = NOTICES.filter((n) => seen.noticed.includes(n.id)).map((n) => n.words.toLowerCase());
+  const words = saidWords(seen.noticed);
   const hunt = async () => {
     await setSetting(`hunt ${setup.id}`, JSON.stringify([seen]));
     router.push(`/mend/?setup=${encodeURIComponent(setup.id)}`);
@@ -128,7 +128,7 @@ function ToMend({ setup, findings }: { readonly setup: Setup; readonly findings:
       <Button look="main" onClick={() => void hunt()}>
         <Stethoscope size={20} aria-hidden /> Find what causes it
       </Button>
-      <span className="text-soft">Mend begins with: {words.join(', ')}.</span>
+      <span className="text-soft">The search begins with: {words.join(', ')}.</span>
     </p>
   );
 }

@@ -19,7 +19,7 @@ export function LessonsPanel({ lessons: { sure, causes, suspects }, nameOf }: Pr
       <h2 className="font-bold text-lg">What it teaches</h2>
       {empty && (
         <p className="mt-1 text-soft">
-          Nothing yet. Each result and each fault that was found makes Plan and Mend surer here.
+          Nothing yet. Each result and each fault that was found makes the next plan and the next search surer.
         </p>
       )}
       {sure.length > 0 && (
@@ -62,7 +62,7 @@ export function LessonsPanel({ lessons: { sure, causes, suspects }, nameOf }: Pr
               </li>
             ))}
           </ul>
-          <p className="mt-1 text-soft text-sm">Mend asks for these sooner.</p>
+          <p className="mt-1 text-soft text-sm">These are asked for sooner.</p>
         </>
       )}
       {suspects.map((s) => (

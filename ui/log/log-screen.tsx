@@ -83,7 +83,7 @@ export function LogScreen() {
   return (
     <Screen
       title="Log"
-      under="What was done and how it went. A fault that Mend found is kept here with one press."
+      under="What was done and how it went. A fault that was found is kept here with one press."
       actions={actions}
     >
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)] desk:items-start">
@@ -132,8 +132,8 @@ export function LogScreen() {
           </search>
           {timeline.length === 0 ? (
             <p className="rounded-xl border border-rule bg-card p-4">
-              Nothing yet. Find a fault under Mend, say how it went under Line, keep a test take under Check, or write a
-              note above: it all comes here.
+              Nothing yet. Find a fault, or say how it went under Line. Keep a test take under Check, or write a note
+              above: all of it comes here.
             </p>
           ) : those.length === 0 ? (
             <p className="rounded-xl border border-rule bg-card p-4">Nothing in the log is like that.</p>

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { Report } from '@/core/assess';
-import { type Diagnosis, type HuntEvent, NOTICES, type Seen } from '@/core/diagnose';
+import { type Diagnosis, type HuntEvent, type Seen, saidWords } from '@/core/diagnose';
 import { seenIn } from '@/core/log';
 import type { Setup } from '@/core/model';
 import { Button, StatusMark, useAll, useDiagnosis, useDrawer, useReport } from '../components';
@@ -38,7 +38,7 @@ function Desk({ setup }: { readonly setup: Setup }) {
     setChosen(null);
     become([...events, ...more]);
   };
-  const words = NOTICES.filter((n) => noticed.includes(n.id)).map((n) => n.words.toLowerCase());
+  const words = saidWords(noticed);
   const asked = events.filter((e) => 'probe' in e).length;
   const back = events.length > 0 && (
     <>

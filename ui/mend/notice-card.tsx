@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { NOTICES, type Notice, type NoticeId, noticesIn, SAID_YESTERDAY } from '@/core/diagnose';
+import { NOTICES, type Notice, type NoticeId, noticesIn, SAID_YESTERDAY, saidWords } from '@/core/diagnose';
 import { Button } from '../components';
 
 interface Props {
@@ -47,9 +47,7 @@ export function NoticeCard({ offered, again, onNotice, onLeave }: Props) {
         {unheard
           ? 'Not understood yet. Say it otherwise, or choose below.'
           : heard.length > 0
-            ? `Understood: ${NOTICES.filter((n) => heard.includes(n.id))
-                .map((n) => n.words.toLowerCase())
-                .join(', ')}.`
+            ? `Understood: ${saidWords(heard).join(', ')}.`
             : ''}
       </p>
       <div className="mt-1 flex flex-col gap-3 desk:grid desk:grid-cols-2 desk:gap-x-6">

@@ -4,6 +4,7 @@ import {
   AudioLines,
   Backpack,
   Cable,
+  Dumbbell,
   FolderOpen,
   type LucideIcon,
   Moon,
@@ -40,10 +41,11 @@ const KIT: Room = { href: '/kit/', name: 'Kit', icon: Backpack };
 const CHECK: Room = { href: '/check/', name: 'Check', icon: AudioLines };
 const MEND: Room = { href: '/mend/', name: 'Mend', icon: Stethoscope };
 const LOG: Room = { href: '/log/', name: 'Log', icon: NotebookText };
+const PRACTICE: Room = { href: '/practice/', name: 'Practice', icon: Dumbbell };
 const DRAWER: Room = { href: '/drawer/', name: 'Drawer', icon: Archive };
 const FILES: Room = { href: '/files/', name: 'Files', icon: FolderOpen };
 /** On a desk, each room by itself. */
-const ROOMS: readonly Room[] = [JOB, ...VIEWS, CHECK, MEND, LOG, DRAWER, FILES];
+const ROOMS: readonly Room[] = [JOB, ...VIEWS, CHECK, MEND, LOG, PRACTICE, DRAWER, FILES];
 
 interface Place extends Room {
   /** What is seen there, as tabs above it. */
@@ -55,14 +57,14 @@ const PLACES: readonly Place[] = [
   { href: '/line/', name: 'Set up', icon: Cable, views: VIEWS },
   { ...CHECK, views: [CHECK] },
   { ...MEND, views: [MEND] },
-  { ...LOG, name: 'Remember', icon: NotebookText, views: [LOG, FILES] },
+  { ...LOG, name: 'Remember', icon: NotebookText, views: [LOG, PRACTICE, FILES] },
 ];
 
 const isIn = (path: string, href: string): boolean =>
   href === '/' ? path === '/' : path.startsWith(href.slice(0, -1));
 
 const ITEM =
-  'min-h-14 min-w-0 flex-1 flex-col items-center justify-center gap-0.5 rounded-lg text-xs desk:mx-1.5 desk:flex-none desk:text-sm';
+  'min-h-14 min-w-0 flex-1 flex-col items-center justify-center gap-0.5 rounded-lg text-xs desk:mx-1.5 desk:min-h-12 desk:flex-none desk:text-sm';
 
 /** The rooms: a rail at the left of a desk, a bar under the thumb on a phone. */
 export function Nav({ dark }: { readonly dark: boolean }) {

@@ -1,0 +1,1 @@
+export { PracticeScreen } from './practice-screen';
