@@ -22,6 +22,12 @@ const mended = (walk: Walk) => walk.sees(/nothing to buy|to buy, about/);
 
 const windows = (walk: Walk) => walk.sees(/keep it from|: Clean fails|: Level fails/);
 
+const hunted = async (walk: Walk, words: string) => {
+  await (await walk.find('input', /In your own words/)).sendKeys(words);
+  await walk.press(/^Find it$/);
+  await walk.sees(/What it may be/);
+};
+
 const PICTURES: readonly Picture[] = [
   { name: 'job', size: DESK, path: '', ready: planned },
   { name: 'line-works', size: DESK, path: 'line/?setup=kiln-rehearsed', ready: (w) => w.waitForGate('Seen', 'pass') },
@@ -55,23 +61,7 @@ const PICTURES: readonly Picture[] = [
       await mended(walk);
     },
   },
-  {
-    name: 'call-pocket',
-    size: POCKET,
-    path: 'call/?setup=glaze-callers',
-    ready: (w) => w.sees(/Knobs of the Studio mixer/),
-  },
-  { name: 'line-callers', size: { width: 1280, height: 1120 }, path: 'line/?setup=glaze-callers', ready: mended },
   { name: 'levels', size: DESK, path: 'levels/?setup=kiln-rehearsed', ready: windows },
-  {
-    name: 'line-lanes',
-    size: DESK,
-    path: 'line/?setup=kiln-song',
-    ready: async (walk) => {
-      await mended(walk);
-      await walk.driver.executeScript('window.scrollTo(0, document.body.scrollHeight)');
-    },
-  },
   {
     name: 'device',
     size: DESK,
@@ -119,11 +109,43 @@ const PICTURES: readonly Picture[] = [
       await walk.sees(/Lightest bag/i);
     },
   },
+  { name: 'mend', size: DESK, path: 'mend/?setup=glaze-hall', ready: (w) => hunted(w, 'hum when the charger is in') },
   {
-    name: 'compare',
+    name: 'mend-pocket',
+    size: POCKET,
+    path: 'mend/?setup=kiln-rehearsed',
+    ready: (w) => hunted(w, 'listed, but no sound'),
+  },
+  {
+    name: 'log',
     size: DESK,
-    path: 'compare/?a=kiln-rehearsed&b=kiln-first-try',
-    ready: (w) => w.sees(/more margin.*shorts it to ground/s),
+    path: 'mend/?setup=glaze-hall',
+    ready: async (walk) => {
+      await hunted(walk, 'hum when the charger is in');
+      await walk.press(/^Yes$/);
+      await walk.press(/^Do it in the setup/);
+      await walk.sees(/What do you notice/);
+      await walk.open('line/?setup=kiln-rehearsed');
+      await walk.press(/^It worked$/);
+      await walk.sees(/Kept in the drawer/);
+      await walk.open('log/');
+      await (await walk.find('input', /^What to remember$/)).sendKeys('Tape on the quay: the wind takes the cable');
+      await walk.press(/^Keep$/);
+      await walk.sees(/9 chances in 10/);
+    },
+  },
+  {
+    name: 'practice',
+    size: DESK,
+    path: 'practice/?setup=kiln-rehearsed',
+    ready: async (walk) => {
+      await walk.press(/^Hide a fault$/);
+      await walk.sees(/They say/);
+      await walk.press(/^Look/, 'summary');
+      await walk.press(/^Look at the lamps/);
+      await walk.sees(/One step/);
+      await walk.driver.executeScript('window.scrollTo(0, 0)');
+    },
   },
   { name: 'files', size: DESK, path: 'files/', ready: (walk) => walk.sees(/toolbox/) },
   { name: 'line-pocket', size: POCKET, path: 'line/?setup=kiln-first-try', ready: mended },

@@ -50,6 +50,7 @@ export function EditPart({ drawer, part, onKeep, onRemove, onClose }: Props) {
       </div>
       <PartPhoto key={part.id} drawer={drawer} part={part} />
       <UsedIn part={part} />
+      <History part={part} />
       <OwnValues part={part} onKeep={onKeep} />
       <Button className="mt-3 text-fail" onClick={onRemove}>
         <Trash2 size={18} aria-hidden /> Take it out of the drawer
@@ -76,6 +77,21 @@ function UsedIn({ part }: { readonly part: Part }) {
         </span>
       ))}
       .
+    </p>
+  );
+}
+
+/** What the log has of parts of this type: how often, and how often at fault. */
+function History({ part }: { readonly part: Part }) {
+  const those = (useAll('entries') ?? []).filter((e) => e.parts?.some((p) => p.class === part.class));
+  if (those.length === 0) return null;
+  const faults = those.filter((e) => e.did === 'fixed' && e.cause?.class === part.class).length;
+  return (
+    <p className="mb-3">
+      <Link href={`/log/?part=${encodeURIComponent(part.class)}`} className="font-semibold text-accent underline">
+        {those.length} in the log
+      </Link>
+      {faults > 0 && `, ${faults} at fault`}.
     </p>
   );
 }
