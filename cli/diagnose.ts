@@ -76,7 +76,11 @@ function words(
   if (now) {
     const chance =
       now.chance === null ? '' : `, works ${Math.max(1, Math.min(9, Math.round(10 * now.chance)))} times in 10`;
-    lines.push('', `If it starts in two minutes: ${now.act} (${now.seconds} s${chance}).`);
+    lines.push(
+      '',
+      `If it starts in two minutes: ${now.act} (${now.seconds} s${chance}).`,
+      ...now.care.map((c) => `      ${c}`),
+    );
   }
   return lines;
 }

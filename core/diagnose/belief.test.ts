@@ -103,3 +103,13 @@ test('what a person writes is understood, in their words', () => {
   // What stands on the buttons is understood as it stands there.
   for (const n of NOTICES) expect([n.words, noticesIn(n.words)]).toEqual([n.words, expect.arrayContaining([n.id])]);
 });
+
+test('whatever has one touch a plug where 48 V is on says first to switch it off', () => {
+  const setup = demoSetups.find((s) => s.id === 'kiln-song')!;
+  const hunt = new Hunt(setup, catalogue, null);
+  const touches = hunt.probes.filter((p) =>
+    /^(push|again|do (seat|unplug|move|exchange|turn) |swap |try |look wiggle )/.test(p.id),
+  );
+  expect(touches.length).toBeGreaterThan(10);
+  for (const p of touches) expect([p.id, p.care.join(' ')]).toEqual([p.id, expect.stringContaining('48 V off')]);
+});

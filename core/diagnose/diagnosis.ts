@@ -4,7 +4,7 @@ import { diagnosisText, listText, suspectText } from '../format';
 import { type Catalogue, classIn, type Drawer, type PartId, partName, type Setup } from '../model';
 import { type Belief, Hunt, type HuntEvent, type Weighed } from './hunt';
 import { isPossible, NOTICES, type NoticeId } from './notices';
-import type { Probe, ProbeAnswer } from './probes';
+import { careAt, type Probe, type ProbeAnswer } from './probes';
 import { className, sayCauseOf } from './say';
 import { classAt, type Seen, type Suspect } from './suspects';
 
@@ -53,7 +53,12 @@ export interface Diagnosis {
   readonly next: NextProbe | null;
   readonly end: HuntEnd | null;
   /** What mends it soonest with the best chance, where the show is about to start. */
-  readonly now: { readonly act: string; readonly chance: number | null; readonly seconds: number } | null;
+  readonly now: {
+    readonly act: string;
+    readonly chance: number | null;
+    readonly seconds: number;
+    readonly care: readonly string[];
+  } | null;
   readonly asked: number;
   /** About so many will be asked in all. */
   readonly about: number;
@@ -248,9 +253,9 @@ const remedy = (setup: Setup, catalogue: Catalogue, { key, part }: Suspect): str
 
 /** The act with the best chance that all is right after it, of those that take no time; else the device by itself. */
 function soonest(setup: Setup, catalogue: Catalogue, weighed: readonly Weighed[]): Diagnosis['now'] {
-  const acts = weighed.flatMap(({ probe: { tells, seconds }, mends }) =>
+  const acts = weighed.flatMap(({ probe: { tells, seconds, care }, mends }) =>
     (tells.by === 'cure' || tells.by === 'mend') && seconds <= NOW_S
-      ? [{ act: tells.what, chance: mends, seconds: Math.round(seconds) }]
+      ? [{ act: tells.what, chance: mends, seconds: Math.round(seconds), care }]
       : [],
   );
   const [best] = acts.sort((a, b) => b.chance - a.chance || a.seconds - b.seconds);
@@ -259,6 +264,7 @@ function soonest(setup: Setup, catalogue: Catalogue, weighed: readonly Weighed[]
     act: suspectText('do.own-mic', { device: partName(setup, catalogue, device.id) }),
     chance: null,
     seconds: 10,
+    care: careAt(setup, catalogue),
   };
   return best && (best.chance >= 0.4 || !own) ? best : (own ?? null);
 }

@@ -55,6 +55,8 @@ const YES_NO: readonly ProbeAnswer[] = [
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
 ];
+/** Answered with yes or no, at no place of its own. */
+const PLAIN = { answers: YES_NO, joint: null, part: null, care: [] } as const;
 
 /** How the values of a sign are answered, where they are not yes and no. */
 const LABELS: Partial<Record<SignKind, Readonly<Record<string, string>>>> = {
@@ -163,7 +165,7 @@ export function probesOf(
     ...asks(setup, catalogue, drawn),
     ...looks(setup, catalogue, suspects),
     ...cures(setup, catalogue, suspects),
-    ...wholesale(setup, suspects),
+    ...wholesale(setup, catalogue, suspects),
     ...swaps(setup, catalogue, drawer, suspects),
     ...tries(setup, catalogue),
   ];
@@ -208,13 +210,10 @@ const lookAt = (
   more: Partial<Probe>,
   none: 'yes' | 'no' = 'yes',
 ): Probe => ({
+  ...PLAIN,
   id,
   question,
-  answers: YES_NO,
   seconds,
-  joint: null,
-  part: null,
-  care: [],
   ...more,
   tells: { by: 'look', finds, none },
 });
@@ -324,7 +323,7 @@ function rounds(setup: Setup, catalogue: Catalogue, suspects: readonly Suspect[]
 }
 
 /** The usual care before plugs are touched. */
-function careAt(setup: Setup, catalogue: Catalogue): readonly string[] {
+export function careAt(setup: Setup, catalogue: Catalogue): readonly string[] {
   const phantom = setup.parts.some((p) => givesPhantom(p, classIn(catalogue, p.class)));
   const ears = setup.parts.some((p) => classIn(catalogue, p.class).circuit.some((e) => e.is === 'driver'));
   return [...(phantom ? [diagnosisText('care.phantom', {})] : []), ...(ears ? [diagnosisText('care.ears', {})] : [])];
@@ -338,13 +337,10 @@ const cure = (
   cured: Iterable<string>,
   at: Partial<Probe>,
 ): Probe => ({
+  ...PLAIN,
   id,
   question,
-  answers: YES_NO,
   seconds,
-  joint: null,
-  part: null,
-  care: [],
   ...at,
   tells: { by: 'cure', cures: new Set(cured), what },
 });
@@ -376,20 +372,21 @@ function cures(setup: Setup, catalogue: Catalogue, suspects: readonly Suspect[])
 }
 
 /** What puts several right at once: plugs pushed home, everything plugged anew. */
-function wholesale(setup: Setup, suspects: readonly Suspect[]): readonly Probe[] {
+function wholesale(setup: Setup, catalogue: Catalogue, suspects: readonly Suspect[]): readonly Probe[] {
   const of = (...words: string[]) => suspects.filter((s) => words.includes(firstWord(s.key))).map((s) => s.key);
   const late = suspects.filter((s) => s.key === 'session openedAfter' || s.key === 'session answer').map((s) => s.key);
   const n = setup.joints.length;
   if (n < 2) return [];
+  const care = careAt(setup, catalogue);
   return [
-    cure('push', suspectText('do.push', {}), diagnosisText('act.push', {}), PUSH_S * n, of('seat'), {}),
+    cure('push', suspectText('do.push', {}), diagnosisText('act.push', {}), PUSH_S * n, of('seat'), { care }),
     cure(
       'again',
       suspectText('do.again', {}),
       diagnosisText('act.again', {}),
       AGAIN_S * n + 10,
       [...of('seat', 'unplug', 'move', 'exchange', 'turn'), ...late],
-      {},
+      { care },
     ),
   ];
 }
