@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
-import { entropyBits, expectedBits, normalised, updated } from './belief';
+import { entropyBits, expectedBits, normalised, updated } from './bayes';
+import { Belief } from './belief';
 import { Hunt } from './hunt';
 import { NOTICES, noticesIn } from './notices';
 
@@ -62,7 +63,7 @@ test('the next probe is the one that an exhaustive trial of every answer to ever
   const setup = demoSetups.find((s) => s.id === 'kiln-first-try')!;
   const hunt = new Hunt(setup, catalogue, null);
   for (const _ of hunt.ready());
-  const belief = hunt.belief([{ noticed: ['no-level'] }]);
+  const belief = Belief.of(hunt, [{ noticed: ['no-level'] }]);
   for (const { probe, bits } of belief.weighed()) {
     if (probe.tells.by === 'try') continue;
     const after = belief

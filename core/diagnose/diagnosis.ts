@@ -2,7 +2,8 @@ import { itemAt } from '../algorithms';
 import { headline } from '../cause';
 import { diagnosisText, listText, suspectText } from '../format';
 import { type Catalogue, classIn, type Drawer, type PartId, partName, type Setup } from '../model';
-import { type Belief, Hunt, type HuntEvent, type Weighed } from './hunt';
+import { Belief, type HuntEvent, type Weighed } from './belief';
+import { Hunt } from './hunt';
 import { isPossible, NOTICES, type NoticeId } from './notices';
 import { careAt, type Probe, type ProbeAnswer } from './probes';
 import { className, sayCauseOf } from './say';
@@ -78,7 +79,7 @@ const USUAL_BITS = 1.1;
 
 /** Where a hunt stands after what happened: the causes by their chances, what to ask or do next, what to do at once. */
 export function diagnosisOf(hunt: Hunt, events: readonly HuntEvent[]): Diagnosis {
-  const belief = hunt.belief(events);
+  const belief = Belief.of(hunt, events);
   const asked = events.filter((e) => 'probe' in e).length;
   const { setup, catalogue } = hunt;
   const offered = NOTICES.filter((n) => isPossible(n.id, hunt.drawn)).map((n) => n.id);

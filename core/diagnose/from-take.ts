@@ -1,5 +1,5 @@
 import type { TakeFinding } from '../take';
-import type { HuntEvent } from './hunt';
+import type { HuntEvent } from './belief';
 import type { NoticeId } from './notices';
 
 /** What a measured take says, by the beginning of its message, in the words of a person. */

@@ -1,3 +1,4 @@
+export { Belief, type HuntEvent, type Weighed } from './belief';
 export {
   type Diagnosis,
   type DiagnosisProgress,
@@ -7,7 +8,7 @@ export {
   type NextProbe,
 } from './diagnosis';
 export { seenInTake } from './from-take';
-export { Belief, Hunt, type HuntEvent, type Weighed } from './hunt';
+export { Hunt } from './hunt';
 export { NOTICES, type Notice, type NoticeId, noticesIn, SAID_YESTERDAY, saidWords, shows } from './notices';
 export type { Probe, ProbeAnswer } from './probes';
 export { sayCauseOf } from './say';

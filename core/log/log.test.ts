@@ -3,7 +3,7 @@ import { expect, test } from 'vitest';
 import { demoDrawer } from '@/demo';
 import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
-import { Hunt } from '../diagnose';
+import { Belief, Hunt } from '../diagnose';
 import { type Drawer, type Entry, FORMAT_VERSION } from '../model';
 import { found, lessonsOf, logCsv, seenIn, timelineOf } from '.';
 
@@ -28,7 +28,7 @@ test('what mended a setup before is looked for sooner, and only that', () => {
   const chances = (entries: readonly Entry[]) => {
     const hunt = new Hunt(setup, catalogue, null, seenIn(entries));
     for (const _ of hunt.ready());
-    const standing = hunt.belief([{ noticed: ['nothing-happens'] }]).standing();
+    const standing = Belief.of(hunt, [{ noticed: ['nothing-happens'] }]).standing();
     return (key: RegExp) => standing.filter((s) => key.test(s.suspect.key)).reduce((sum, s) => sum + s.chance, 0);
   };
   const [before, after] = [chances([]), chances([half('a'), half('b'), half('c'), entry('n', { note: 'half in' })])];

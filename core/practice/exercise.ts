@@ -1,6 +1,6 @@
 import { itemAt } from '../algorithms';
 import { applyAll, type Fault, type FaultKind } from '../change';
-import { Hunt, type NoticeId, type Suspect, sayCauseOf } from '../diagnose';
+import { Belief, Hunt, type NoticeId, type Suspect, sayCauseOf } from '../diagnose';
 import { type Catalogue, classIn, type Drawer, FORMAT_VERSION, type Setup } from '../model';
 import { chance } from '../render';
 import { answerWhere, leftAfter, noticedOf, type Truth } from './hidden';
@@ -103,7 +103,7 @@ export class Course {
   private solved(truth: Truth): Exercise['best'] | null {
     const noticed = noticedOf(truth).slice(0, MOST_NOTICED);
     if (noticed.length === 0) return null;
-    let belief = this.hunt.belief([{ noticed }]);
+    let belief = Belief.of(this.hunt, [{ noticed }]);
     let left = truth.faults;
     let [seconds, acts] = [0, 0];
     while (left.length > 0) {
@@ -175,7 +175,7 @@ export class Course {
     const truth = this.truthBy(level, seed)!;
     const probe = this.hunt.probes.find((p) => p.id === id)!;
     const left = this.left(truth, done);
-    const belief = this.hunt.belief([]);
+    const belief = Belief.of(this.hunt, []);
     const value = answerWhere(belief, probe, left);
     const after = leftAfter(this.hunt, probe, left);
     return {

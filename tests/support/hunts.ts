@@ -1,5 +1,5 @@
 import { itemAt } from '@/core/algorithms';
-import { type Belief, Hunt, type HuntEvent, NOTICES, type Probe } from '@/core/diagnose';
+import { Belief, Hunt, type HuntEvent, NOTICES, type Probe } from '@/core/diagnose';
 import type { Setup } from '@/core/model';
 import { leftAfter, noticedOf, type Truth } from '@/core/practice';
 import { catalogue } from '@/tests/support/frozen';
@@ -57,7 +57,7 @@ export function huntOf(
   const noticed = noticedOf(truth)
     .slice(0, MOST_SAID)
     .map((n) => (chance() < wrong ? anyNotice() : n));
-  let belief = hunt.belief(begin ?? [{ noticed }]);
+  let belief = Belief.of(hunt, begin ?? [{ noticed }]);
   let left = truth.faults;
   let keys = truth.keys;
   const places = [placeOf(belief, keys)];
