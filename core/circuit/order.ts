@@ -48,8 +48,6 @@ export function findOrder(a: Stamped, omega: number): PivotOrder | { readonly un
 
   const rowAt = new Int32Array(n);
   const colAt = new Int32Array(n);
-  const lower: number[][] = Array.from({ length: n }, () => []);
-  const upper: number[][] = Array.from({ length: n }, () => []);
 
   for (let p = 0; p < n; p++) {
     const pivot = choosePivot(rows, cols, buckets);
@@ -63,16 +61,12 @@ export function findOrder(a: Stamped, omega: number): PivotOrder | { readonly un
     const pivotRow = rows[row];
     const pivotValue = pivotRow.get(col)!;
     buckets[pivotRow.size].delete(row);
-    for (const c of pivotRow.keys()) {
-      cols[c].delete(row);
-      if (c !== col) upper[row].push(c);
-    }
+    for (const c of pivotRow.keys()) cols[c].delete(row);
     for (const r of cols[col]) {
       const target = rows[r];
       const sizeBefore = target.size;
       const factor = divide(target.get(col)!, pivotValue);
       target.delete(col);
-      lower[r].push(p);
       for (const [c, v] of pivotRow) {
         if (c === col) continue;
         let entry = target.get(c);
@@ -91,7 +85,7 @@ export function findOrder(a: Stamped, omega: number): PivotOrder | { readonly un
     }
     cols[col].clear();
   }
-  return pack(a, rowAt, colAt, lower, upper);
+  return orderAlong(a, { rowAt, colAt });
 }
 
 function choosePivot(
@@ -109,12 +103,12 @@ function choosePivot(
       for (const [col, value] of rows[row]) {
         const cost = (count - 1) * (cols[col].size - 1);
         if (cost > bestCost) continue;
-        const size = Math.hypot(value.re, value.im);
+        const size = sizeOf(value);
         if (size === 0 || (cost === bestCost && size <= bestSize)) continue;
         let largest = 0;
         for (const r of cols[col]) {
           const v = rows[r].get(col)!;
-          largest = Math.max(largest, Math.hypot(v.re, v.im));
+          largest = Math.max(largest, sizeOf(v));
         }
         if (size < THRESHOLD * largest) continue;
         best = { row, col };
@@ -127,13 +121,12 @@ function choosePivot(
   return best;
 }
 
-function pack(
-  a: Stamped,
-  rowAt: Int32Array,
-  colAt: Int32Array,
-  lower: readonly number[][],
-  upper: readonly number[][],
-): PivotOrder {
+/**
+ * The pattern that elimination on given pivots leads to. It looks at no number: whether the pivots hold is seen when they
+ * are factored along.
+ * @param pivots of this system, or of one with the same unknowns and a few entries more or less.
+ */
+export function orderAlong(a: Stamped, { rowAt, colAt }: Pick<PivotOrder, 'rowAt' | 'colAt'>): PivotOrder {
   const n = a.size;
   const rowPosition = new Int32Array(n);
   const colPosition = new Int32Array(n);
@@ -141,11 +134,33 @@ function pack(
     rowPosition[rowAt[p]] = p;
     colPosition[colAt[p]] = p;
   }
-  const byPosition = <T>(list: readonly T[]): T[] => Array.from({ length: n }, (_, p) => list[rowAt[p]]);
-  const [lPtr, lIdx] = compress(byPosition(lower));
-  const [uPtr, uIdx] = compress(byPosition(upper).map((list) => list.map((c) => colPosition[c]).sort((x, y) => x - y)));
   const entries: number[][] = Array.from({ length: n }, () => []);
   for (let e = 0; e < a.rows.length; e++) entries[rowPosition[a.rows[e]]].push(e);
+  const lower: number[][] = [];
+  const upper: number[][] = [];
+  // The row that a position was last met in: one array serves all rows.
+  const metIn = new Int32Array(n).fill(-1);
+  for (let p = 0; p < n; p++) {
+    const left: number[] = [];
+    const right: number[] = [];
+    let first = p;
+    const meet = (j: number) => {
+      if (metIn[j] === p) return;
+      metIn[j] = p;
+      if (j > p) right.push(j);
+      else if (j < first) first = j;
+    };
+    for (const e of entries[p]) meet(colPosition[a.cols[e]]);
+    for (let j = first; j < p; j++) {
+      if (metIn[j] !== p) continue;
+      left.push(j);
+      for (const fill of upper[j]) meet(fill);
+    }
+    lower.push(left);
+    upper.push(right.sort((x, y) => x - y));
+  }
+  const [lPtr, lIdx] = compress(lower);
+  const [uPtr, uIdx] = compress(upper);
   const [aPtr, aEntry] = compress(entries);
   const aCol = aEntry.map((e) => colPosition[a.cols[e]]);
   return { rowAt, colAt, lPtr, lIdx, uPtr, uIdx, aPtr, aEntry, aCol };
@@ -160,6 +175,9 @@ function compress(lists: readonly (readonly number[])[]): [Int32Array, Int32Arra
   });
   return [ptr, idx];
 }
+
+/** Conductances lie far from where a square overflows; `Math.hypot` guards against that at ten times the time. */
+const sizeOf = ({ re, im }: Entry): number => Math.sqrt(re * re + im * im);
 
 function divide(a: Entry, b: Entry): Entry {
   const d = b.re * b.re + b.im * b.im;

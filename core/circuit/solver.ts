@@ -11,7 +11,7 @@ import {
   WEAK_ELSEWHERE,
 } from './factor';
 import { type CircuitProblem, type Element, fail, type Netlist, type NodeName, ok, type Result } from './netlist';
-import { findOrder, type PivotOrder } from './order';
+import { findOrder, orderAlong, type PivotOrder } from './order';
 import { type Stamped, stamp } from './stamp';
 
 /** A netlist made ready to be solved at any number of frequencies. */
@@ -22,6 +22,13 @@ export interface Circuit {
   has(node: NodeName): boolean;
   /** Factor at a frequency; 0 is DC. The ordering of the first factorisation is reused while its pivots hold. */
   at(frequencyHz: number): Result<Solvable>;
+  /**
+   * The same circuit with some of its resistors taken out, such as the metal of a joint that is pulled apart: quicker than
+   * preparing it anew, because only numbers change. What the resistors alone held to ground says singular when it is solved.
+   * @param like as `prepare` takes it: the same taken out of a circuit with other values.
+   * @throws where a name is no resistor of the netlist
+   */
+  without(resistors: readonly string[], like?: Circuit): Circuit;
 }
 
 /** The circuit at one frequency, factored. */
@@ -56,38 +63,79 @@ export interface Transfer {
 
 /**
  * Prepare a netlist for solving.
+ * @param like one whose pivot order is tried first: the same netlist with other values, such as a knob turned.
  * @returns a typed problem naming the node or element when the netlist has no single finite answer.
  * @example
  * const circuit = prepare({ elements: [{ kind: 'resistor', name: 'r', a: 'in', b: '0', ohm: 1000 }] });
  * if (circuit.ok) circuit.value.at(1000);
  */
-export function prepare(netlist: Netlist): Result<Circuit> {
+export function prepare(netlist: Netlist, like?: Circuit): Result<Circuit> {
   const wrong = checkNetlist(netlist) ?? findFloating(netlist, false);
   if (wrong) return fail(wrong);
   const stamped = stamp(netlist);
+  let floating: CircuitProblem | null | undefined;
+  return ok(
+    circuitOf(netlist, stamped, ordersLike(like, stamped) ?? NO_ORDERS, () => {
+      if (floating === undefined) floating = findFloating(netlist, true);
+      return floating;
+    }),
+  );
+}
+
+/** Whichever is asked for first, DC or audio, finds an order; the other takes it over where its pivots hold there too. */
+interface Orders {
+  readonly dc: PivotOrder | null;
+  readonly audio: PivotOrder | null;
+}
+const NO_ORDERS: Orders = { dc: null, audio: null };
+
+/** What circuits that differ by values alone can take from each other. */
+const ordersOf = new WeakMap<Circuit, { readonly stamped: Stamped; orders: Orders }>();
+
+/** Orders of a circuit with the same unknowns, fitted to the entries of this one. */
+function ordersLike(like: Circuit | undefined, stamped: Stamped): Orders | null {
+  const known = like && ordersOf.get(like);
+  if (!known || known.stamped.size !== stamped.size) return null;
+  if (hasSamePattern(known.stamped, stamped)) return known.orders;
+  const { dc, audio } = known.orders;
+  return { dc: dc && orderAlong(stamped, dc), audio: audio && orderAlong(stamped, audio) };
+}
+
+const hasSamePattern = (a: Stamped, b: Stamped): boolean =>
+  a.rows.length === b.rows.length && a.rows.every((row, e) => row === b.rows[e] && a.cols[e] === b.cols[e]);
+
+function circuitOf(
+  netlist: Netlist,
+  stamped: Stamped,
+  taken: Orders,
+  floatingAtDc: () => CircuitProblem | null,
+): Circuit {
   const elements = new Map(netlist.elements.map((e) => [e.name, e]));
-  // Whichever is asked for first, DC or audio, finds an order; the other takes it over where its pivots hold there too.
-  const orders: { dc: PivotOrder | null; audio: PivotOrder | null } = { dc: null, audio: null };
+  const own = { stamped, orders: taken };
+  // An order of one's own may be as weak as the arithmetic bears; one taken over must hold clearly.
+  const found: { dc: boolean; audio: boolean } = { dc: false, audio: false };
 
   const factor = (frequencyHz: number): Result<Factors> => {
     const omega = 2 * Math.PI * frequencyHz;
-    const [own, other] = frequencyHz === 0 ? (['dc', 'audio'] as const) : (['audio', 'dc'] as const);
-    if (own === 'dc') {
-      const floating = findFloating(netlist, true);
+    const [here, there] = frequencyHz === 0 ? (['dc', 'audio'] as const) : (['audio', 'dc'] as const);
+    if (here === 'dc') {
+      const floating = floatingAtDc();
       if (floating) return fail(floating);
     }
+    const { orders } = own;
     const reused =
-      (orders[own] && factorAlong(stamped, orders[own], omega, NO_PIVOT)) ??
-      (orders[other] && factorAlong(stamped, orders[other], omega, WEAK_ELSEWHERE));
+      (orders[here] && factorAlong(stamped, orders[here], omega, found[here] ? NO_PIVOT : WEAK_ELSEWHERE)) ??
+      (orders[there] && factorAlong(stamped, orders[there], omega, WEAK_ELSEWHERE));
     if (reused) return ok(reused);
     const order = findOrder(stamped, omega);
     if ('undetermined' in order) return fail(singular(stamped, order.undetermined));
-    orders[own] = order;
+    own.orders = { ...orders, [here]: order };
+    found[here] = true;
     const fresh = factorAlong(stamped, order, omega);
     return fresh ? ok(fresh) : fail(singular(stamped, order.colAt[order.colAt.length - 1]));
   };
 
-  return ok({
+  const circuit: Circuit = {
     netlist,
     handle: (node) => indexIn(stamped, node),
     has: (node) => stamped.nodeIndex.has(node),
@@ -95,8 +143,38 @@ export function prepare(netlist: Netlist): Result<Circuit> {
       const factored = factor(frequencyHz);
       return factored.ok ? ok(solvable(stamped, elements, factored.value, frequencyHz)) : factored;
     },
-  });
+    without(resistors, like) {
+      const gone = new Set(resistors);
+      const rest = { ...netlist, elements: netlist.elements.filter((e) => !gone.has(e.name)) };
+      const less = resistors.map((name) => {
+        const e = elements.get(name);
+        if (e?.kind !== 'resistor') throw new Error(`no resistor ${name} in the netlist`);
+        return e;
+      });
+      // A node that loses its only way to direct current says singular where it is solved.
+      return circuitOf(rest, withLess(stamped, less), ordersLike(like, stamped) ?? own.orders, () => null);
+    },
+  };
+  ordersOf.set(circuit, own);
+  return circuit;
 }
+
+/** The same pattern with some resistors of no conductance. */
+function withLess(stamped: Stamped, resistors: readonly Resistor[]): Stamped {
+  const g = stamped.g.slice();
+  const at = (n: NodeName) => indexIn(stamped, n);
+  for (const { a, b, ohm } of resistors) {
+    const [row, col] = [at(a), at(b)];
+    for (let e = 0; e < g.length; e++) {
+      const [r, c] = [stamped.rows[e], stamped.cols[e]];
+      if (r === c && (r === row || r === col)) g[e] -= 1 / ohm;
+      else if ((r === row && c === col) || (r === col && c === row)) g[e] += 1 / ohm;
+    }
+  }
+  return { ...stamped, g };
+}
+
+type Resistor = Extract<Element, { kind: 'resistor' }>;
 
 function singular(stamped: Stamped, unknown: number): CircuitProblem {
   const where = stamped.unknowns[unknown];

@@ -1,6 +1,6 @@
 import { itemAt, reach } from '../algorithms';
-import { magnitude } from '../circuit';
-import type { Compiled, FittedJoint, Limit } from '../compile';
+import { type Circuit, magnitude, prepare } from '../circuit';
+import { type Compiled, compile, type FittedJoint, type Limit } from '../compile';
 import { connectorNamed } from '../connectors';
 import {
   type Catalogue,
@@ -16,7 +16,7 @@ import {
   turnKnob,
 } from '../model';
 import { BAND_1K, dbu, type OperatingPoint, peakDbu, type Responses, voiceVolt, voltOf } from '../signal';
-import { probeOpened } from './probe';
+import { probesOf, pulledApart } from './probe';
 
 /** What stands, or could stand, on something that can be harmed. */
 export interface Hazard {
@@ -47,16 +47,20 @@ export type Reach = 'seated' | 'open';
  */
 export function readHazards(
   compiled: Compiled,
+  circuit: Circuit,
   op: OperatingPoint,
   responses: Responses,
   reach: Reach,
 ): readonly Hazard[] {
   const seated = seatedHazards(compiled, op);
   if (reach === 'seated') return [...seated, ...peaks(compiled, responses)];
-  const steady = [...seated, ...openHazards(compiled.setup, compiled, null)];
+  const drawn = asIfFed(compiled.setup, compiled, circuit);
+  const steady = [...seated, ...openHazards(compiled, drawn, null)];
+  let like = drawn?.apart ?? circuit;
   const switched = phantomSwitches(compiled).flatMap((when): readonly Hazard[] => {
-    const setup = turnKnob(compiled.setup, when.part, when.knob, when.to);
-    return openHazards(setup, compiled, when);
+    const fed = asIfFed(turnKnob(compiled.setup, when.part, when.knob, when.to), compiled, like);
+    like = fed?.apart ?? like;
+    return openHazards(compiled, fed, when);
   });
   return [...steady, ...peaks(compiled, responses), ...switched];
 }
@@ -78,11 +82,30 @@ const seatedHazards = (compiled: Compiled, op: OperatingPoint): readonly Hazard[
     };
   });
 
+/** A setup with all its parts fed and working, so that nothing hides behind what is off today. */
+interface Fed {
+  readonly setup: Setup;
+  readonly compiled: Compiled;
+  readonly circuit: Circuit;
+  /** With every joint apart no pivot leans on the metal of one: its order holds with any one of them apart. */
+  readonly apart: Circuit;
+}
+
+/** Null where nothing gives phantom power. */
+function asIfFed(setup: Setup, { catalogue }: Compiled, like: Circuit): Fed | null {
+  if (phantomGivers(setup, catalogue).size === 0) return null;
+  const compiled = compile(setup, catalogue);
+  const circuit = prepare(compiled.netlist);
+  if (!circuit.ok) return null;
+  const apart = pulledApart(compiled, circuit.value, compiled.joints, like);
+  apart.at(0);
+  return { setup, compiled, circuit: circuit.value, apart };
+}
+
 /** What stands on the contacts of joints that lead to phantom power while they are apart, and on the plug's way in. */
-function openHazards(setup: Setup, compiled: Compiled, when: Hazard['when']): readonly Hazard[] {
-  const { catalogue } = compiled;
-  const givers = phantomGivers(setup, catalogue);
-  if (givers.size === 0) return [];
+function openHazards(compiled: Compiled, fed: Fed | null, when: Hazard['when']): readonly Hazard[] {
+  if (!fed) return [];
+  const givers = phantomGivers(fed.setup, compiled.catalogue);
   return compiled.joints.flatMap((joint): readonly Hazard[] => {
     if (!joint.mating.fits) return [];
     const limits = limitsAt(compiled, joint);
@@ -92,7 +115,7 @@ function openHazards(setup: Setup, compiled: Compiled, when: Hazard['when']): re
       !leadsTo(compiled, joint, givers)
     )
       return [];
-    const probes = probeOpened(setup, catalogue, joint);
+    const probes = probesOf(pulledApart(fed.compiled, fed.circuit, [joint], fed.apart), joint);
     if (!probes.ok) return [];
     const voltAt = (contact: string | null) => probes.value.find((p) => p.contact === contact)?.openVolt ?? 0;
     return limits.flatMap((limit): readonly Hazard[] => {

@@ -1,8 +1,7 @@
-import { type CircuitProblem, ok, prepare, type Result } from '../circuit';
-import { compile, contactNode, type FittedJoint } from '../compile';
+import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
+import { type Compiled, compile, contactNode, type FittedJoint } from '../compile';
 import { connectorNamed, contactsOf } from '../connectors';
 import type { Catalogue, Setup } from '../model';
-import { operatingPoint } from '../signal';
 
 /** What a contact offers while the joint is open: what a meter would find on it. */
 export interface Probe {
@@ -22,29 +21,35 @@ const LEAST_VOLT = 1e-3;
  * Steady voltage of each contact of a joint that is pulled apart, and the current it would give into a short (Thevenin at
  * direct current): phantom power, plug-in power, bias, as they stand before anything is plugged.
  */
-export const probeJoint = (setup: Setup, catalogue: Catalogue, id: string): Result<readonly Probe[], CircuitProblem> =>
-  probeOpened(setup, catalogue, compile(setup, catalogue).joints.find((j) => j.joint.id === id)!);
-
-/**
- * The same of a joint that has been compiled.
- * @param drawn the joint, of this setup or of one that differs from it by knobs only.
- */
-export function probeOpened(
-  setup: Setup,
-  catalogue: Catalogue,
-  drawn: FittedJoint,
-): Result<readonly Probe[], CircuitProblem> {
-  const compiled = compile(setup, catalogue, { liftedTouches: new Set(drawn.touchNames) });
+export function probeJoint(setup: Setup, catalogue: Catalogue, id: string): Result<readonly Probe[], CircuitProblem> {
+  const compiled = compile(setup, catalogue);
   const circuit = prepare(compiled.netlist);
   if (!circuit.ok) return circuit;
-  const op = operatingPoint(compiled, circuit.value);
-  if (!op.ok) return op;
-  const dc = circuit.value.at(0);
+  const joint = compiled.joints.find((j) => j.joint.id === id)!;
+  return probesOf(pulledApart(compiled, circuit.value, [joint]), joint);
+}
+
+/** The circuit with joints pulled apart. */
+export const pulledApart = (
+  { touchOhm }: Compiled,
+  circuit: Circuit,
+  joints: readonly FittedJoint[],
+  like?: Circuit,
+): Circuit =>
+  circuit.without(
+    joints.flatMap((j) => j.touchNames.filter((t) => touchOhm.has(t))),
+    like,
+  );
+
+/** What each contact of a joint offers in the circuit in which it is pulled apart. */
+export function probesOf(open: Circuit, joint: FittedJoint): Result<readonly Probe[], CircuitProblem> {
+  const dc = open.at(0);
   if (!dc.ok) return dc;
+  const steady = dc.value.solve();
   const probes = (['a', 'b'] as const).flatMap((side) =>
-    contactsAt(drawn, side).flatMap(({ contact, node, ground }) => {
-      if (!circuit.value.has(node) || !circuit.value.has(ground) || node === ground) return [];
-      const openVolt = op.value.solution.between(node, ground).re;
+    contactsAt(joint, side).flatMap(({ contact, node, ground }) => {
+      if (!open.has(node) || !open.has(ground) || node === ground) return [];
+      const openVolt = steady.between(node, ground).re;
       if (Math.abs(openVolt) < LEAST_VOLT) return [];
       const ohm = dc.value.transferTo(node, ground).fromCurrent(ground, node).re;
       return [{ side, contact, openVolt, ohm, shortMilliampere: (1000 * openVolt) / ohm }];
