@@ -17,7 +17,7 @@ const LAYERS = [
   ['levels', 'standin', 'take', 'render', 'cause', 'plan'],
   ['edit', 'mend'],
   ['diagnose'],
-  ['log', 'practice'],
+  ['log', 'practice', 'answer'],
 ];
 const ALL_ROOMS = LAYERS.flat();
 /** A room of core, entered from anywhere else, is entered by its index. */

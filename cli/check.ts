@@ -1,14 +1,14 @@
 import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
-import { type Assessment, assess, report } from '@/core/assess';
+import { checkAnswer, jsonOf, standingOf } from '@/core/answer';
+import { type Assessment, assess } from '@/core/assess';
 import { headline } from '@/core/cause';
 import { figure, moneyText } from '@/core/format';
 import { nameOf } from '@/core/gates';
-import { mends, type Standing } from '@/core/mend';
+import type { Standing } from '@/core/mend';
 import { type Drawer, notKnownIn, type Setup } from '@/core/model';
-import { probeJoint } from '@/core/readings';
 import { careOf, sayAct, shortestOrder } from '@/core/standin';
-import { BAD_INPUT, FAILED, jsonOf, PASSED, printable } from './outcome';
+import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
 
 const MARKS = { pass: 'pass   ', caution: 'caution', fail: 'FAIL   ', 'not known': '?      ' } as const;
 
@@ -24,7 +24,7 @@ export function checkCommand(setup: Setup, form: CheckForm, drawer: Drawer | nul
   }
   const assessment = assessed.value;
   const failed = assessment.verdicts.some((v) => v.status === 'fail');
-  const standing = standingOf(setup, drawer);
+  const standing = standingOf(setup, drawer, catalogue);
   if (form === 'text' || form === 'why')
     process.stdout.write(
       words(setup, assessment, standing, { why: form === 'why', currency: drawer?.currency })
@@ -32,36 +32,13 @@ export function checkCommand(setup: Setup, form: CheckForm, drawer: Drawer | nul
         .join('\n'),
     );
   else {
-    const text = jsonOf({ file, ...asJson(setup, assessment, standing) }, form === 'json' ? 2 : undefined);
+    const text = jsonOf(
+      { file, ...checkAnswer(setup, assessment, standing, catalogue) },
+      form === 'json' ? 2 : undefined,
+    );
     process.stdout.write(`${text}\n`);
   }
   return failed ? FAILED : PASSED;
-}
-
-/** Waits for the search of causes and mends to end. */
-function standingOf(setup: Setup, drawer: Drawer | null): Standing {
-  let last: Standing = { causes: [], mends: [] };
-  for (const s of mends(setup, drawer, catalogue)) last = s;
-  return last;
-}
-
-function asJson(setup: Setup, assessment: Assessment, { causes, mends: found }: Standing) {
-  // What each joint's contacts offer when it is pulled apart takes a solution a joint: told here, not judged.
-  const probes = Object.fromEntries(
-    setup.joints.map(({ id }) => {
-      const probed = probeJoint(setup, catalogue, id);
-      return [id, probed.ok ? probed.value : []];
-    }),
-  );
-  const order = shortestOrder(setup, catalogue);
-  return {
-    headline: headline(assessment.verdicts, causes),
-    causes,
-    mends: found.map(({ setup: _, ...m }) => m),
-    ...report(assessment),
-    probes,
-    order: order?.acts ?? null,
-  };
 }
 
 function words(

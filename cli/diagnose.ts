@@ -1,16 +1,8 @@
 import { catalogue } from '@/catalogue';
-import {
-  type Diagnosis,
-  diagnose,
-  type HuntEvent,
-  NOTICES,
-  type NoticeId,
-  noticesIn,
-  SAID_YESTERDAY,
-  saidWords,
-} from '@/core/diagnose';
+import { diagnoseAnswer, diagnosisOf, jsonOf, toldIn } from '@/core/answer';
+import { type Diagnosis, NOTICES, type NoticeId, saidWords } from '@/core/diagnose';
 import type { Drawer, Setup } from '@/core/model';
-import { BAD_INPUT, FAILED, jsonOf, PASSED, printable } from './outcome';
+import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
 
 interface Asked {
   readonly json: boolean;
@@ -22,9 +14,7 @@ interface Asked {
 
 /** `symplex diagnose`: what it may be, with how likely that is, and the next thing to look at or try. */
 export function diagnoseCommand(setup: Setup, drawer: Drawer | null, { json, noticed, answers }: Asked): number {
-  const events: HuntEvent[] = [];
-  if (noticed.some((w) => SAID_YESTERDAY.test(w.toLowerCase()))) events.push({ since: 'yesterday' });
-  const ids = [...new Set(noticed.flatMap((w) => noticesIn(w)))];
+  const { ids, events } = toldIn(noticed, answers);
   if (ids.length === 0) {
     const known = NOTICES.map((n) => n.words).join('; ');
     process.stderr.write(
@@ -34,22 +24,9 @@ export function diagnoseCommand(setup: Setup, drawer: Drawer | null, { json, not
     );
     return BAD_INPUT;
   }
-  events.push({ noticed: ids });
-  for (const a of answers) {
-    const at = a.lastIndexOf('=');
-    const [probe, answer] = at < 0 ? [a, null] : [a.slice(0, at), a.slice(at + 1)];
-    events.push({ probe, answer: answer === 'cannot-tell' ? null : answer });
-  }
-  let diagnosis: Diagnosis | null = null;
-  for (const p of diagnose(setup, catalogue, drawer, [], events)) diagnosis = p.diagnosis ?? diagnosis;
-  const found = diagnosis!;
-  if (json) {
-    const { end, ...rest } = found;
-    const said = NOTICES.filter((n) => ids.includes(n.id)).map((n) => n.words);
-    process.stdout.write(
-      `${jsonOf({ setup: setup.id, noticed: ids, said, ...rest, end: end && { ...end, setup: undefined } }, 2)}\n`,
-    );
-  } else process.stdout.write(`${words(setup, ids, found).map(printable).join('\n')}\n`);
+  const found = diagnosisOf(setup, drawer, events, catalogue);
+  if (json) process.stdout.write(`${jsonOf(diagnoseAnswer(setup, ids, found), 2)}\n`);
+  else process.stdout.write(`${words(setup, ids, found).map(printable).join('\n')}\n`);
   return found.danger === null ? PASSED : FAILED;
 }
 

@@ -1,10 +1,11 @@
 import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
+import { jsonOf, kitAnswer } from '@/core/answer';
 import { figure, moneyText } from '@/core/format';
 import type { Drawer, Job } from '@/core/model';
 import { type KitProgress, kitsFor, shoppingCsv, shoppingList, solver } from '@/core/plan';
 import { chainText } from './chain';
-import { FAILED, jsonOf, PASSED, printable } from './outcome';
+import { FAILED, PASSED, printable } from './outcome';
 
 interface Options {
   readonly json: boolean;
@@ -18,25 +19,13 @@ export async function kitCommand(jobs: readonly Job[], drawer: Drawer | null, op
   let last: KitProgress | null = null;
   const wish = { jobs, atOnce: options.atOnce, mostG: options.mostG };
   for await (const p of kitsFor(wish, drawer, catalogue, solver)) last = p;
-  const { kits, noWay, lightestG, chains } = last!;
+  const { kits } = last!;
   const lists = kits.map(({ kit }) =>
     shoppingList(new Map(kit.buy.map((b) => [b.classId, b.count])), drawer, catalogue),
   );
   if (options.csv) process.stdout.write(shoppingCsv(lists[0] ?? [], drawer?.currency));
   else if (options.json) {
-    const out = kits.map(({ name, kit, answers, holds }, i) => ({
-      name,
-      cost: kit.cost,
-      massG: kit.massG,
-      margin: kit.margin,
-      gap: kit.gap,
-      buy: kit.buy,
-      holds,
-      shopping: lists[i],
-      carried: Object.fromEntries(kit.carried),
-      jobs: answers.map((a) => ({ job: a.job, margin: a.answer.score.margin, setup: a.answer.setup })),
-    }));
-    process.stdout.write(`${jsonOf({ chains, kits: out, noWay, lightestG, unfinished: last!.unfinished }, 2)}\n`);
+    process.stdout.write(`${jsonOf(kitAnswer(last!, drawer, catalogue), 2)}\n`);
   } else
     process.stdout.write(
       `${words(jobs, last!, lists, (x) => moneyText(x, drawer?.currency))

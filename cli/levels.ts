@@ -1,16 +1,14 @@
 import { catalogue } from '@/catalogue';
+import { levelsAnswer } from '@/core/answer';
 import { mustAssess } from '@/core/assess';
 import { figure } from '@/core/format';
 import { nameOf } from '@/core/gates';
-import { type Levels, levelsOf, USUAL_WISH } from '@/core/levels';
 import type { PartId, Setup } from '@/core/model';
 import { FAILED, PASSED, printable } from './outcome';
 
 /** `symplex levels`: where every gain may stand, the best setting of all and both schools, and how loud a voice may be. */
 export function levelsCommand(setup: Setup, json: boolean): number {
-  let levels: Levels | null = null;
-  for (const step of levelsOf(setup, catalogue, USUAL_WISH)) levels = step;
-  const { voices, schools, windows, now } = levels!;
+  const { voices, schools, windows, now } = levelsAnswer(setup, catalogue);
   if (json) {
     process.stdout.write(`${JSON.stringify({ voices, now, schools, windows }, null, 2)}\n`);
     return schools ? PASSED : FAILED;

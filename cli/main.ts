@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { catalogue } from '@/catalogue';
 import { entryOf, itemAt } from '@/core/algorithms';
-import { ALL_SORTS, type Document, type DocumentProblem, type Drawer, type Job, pooled, type With } from '@/core/model';
+import { askedBy, type Document, type DocumentProblem, type Drawer, type Job, pooled } from '@/core/model';
 import { readDocument } from '@/core/read';
 import { type CheckForm, checkCommand } from './check';
 import { diagnoseCommand } from './diagnose';
@@ -132,8 +132,8 @@ export async function main(args: readonly string[]): Promise<number> {
     jobs.push(job);
   }
   if (command === 'plan') {
-    const wanted = (values.with ?? []).map((w) => askedBy(w, owned));
-    const whyNot = values['why-not'] === undefined ? null : askedBy(values['why-not'], owned);
+    const wanted = (values.with ?? []).map((w) => askedBy(w, owned, catalogue));
+    const whyNot = values['why-not'] === undefined ? null : askedBy(values['why-not'], owned, catalogue);
     const stray = [...wanted, ...(whyNot ? [whyNot] : [])].find((w) => typeof w === 'string');
     if (typeof stray === 'string') return usage(stray);
     const job = itemAt(jobs, 0);
@@ -157,17 +157,6 @@ export async function main(args: readonly string[]): Promise<number> {
 
 /** As many as a job can hold. */
 const MOST_ASKED = 3;
-
-/** What is meant by a word on the line: a class, an owned part, a sort; else what is wrong with it. */
-function askedBy(word: string, owned: Drawer | null): With | string {
-  const part = owned?.parts.find((p) => p.id === word || p.name === word);
-  if (part) return { class: part.class };
-  if (catalogue.parts.has(word)) return { class: word };
-  const sort = ALL_SORTS.find((s) => s === word.toLowerCase());
-  return sort
-    ? { sort }
-    : `there is no class, owned part or sort "${word}"; sorts are ${ALL_SORTS.map((s) => `"${s}"`).join(', ')}`;
-}
 
 const formOf = (asked: { json?: boolean; 'json-lines'?: boolean; why?: boolean }): CheckForm =>
   asked.json ? 'json' : asked['json-lines'] ? 'json-lines' : asked.why ? 'why' : 'text';

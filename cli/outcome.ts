@@ -15,10 +15,3 @@ export function crashed(e: unknown): number {
   process.stderr.write(`symplex: this is a fault of the program, not of the file: ${printable(said)}\n`);
   return CRASHED;
 }
-
-/** A margin was called room before: both are written, so that scripts of then go on. */
-const withRoom = (_: string, v: unknown): unknown =>
-  typeof v === 'object' && v !== null && 'margin' in v && !('room' in v) ? { ...v, room: v.margin } : v;
-
-/** What is told as JSON. */
-export const jsonOf = (value: unknown, indent?: number): string => JSON.stringify(value, withRoom, indent);

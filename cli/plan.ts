@@ -1,63 +1,25 @@
 import { catalogue } from '@/catalogue';
+import { jsonOf, planAnswer, planFor } from '@/core/answer';
 import { sessionActs } from '@/core/change';
 import { capital, figure, listText, moneyText } from '@/core/format';
 import { askedName, type Drawer, type Job, notKnownIn, type With } from '@/core/model';
-import {
-  type Answer,
-  type Conflict,
-  conflictOf,
-  type PlanProgress,
-  plan,
-  type Relaxation,
-  relaxations,
-  type WhyNot,
-  whyNot,
-} from '@/core/plan';
+import type { WhyNot } from '@/core/plan';
 import { chainText } from './chain';
-import { FAILED, jsonOf, PASSED, printable } from './outcome';
+import { FAILED, PASSED, printable } from './outcome';
 
 interface Asked {
   readonly json: boolean;
   readonly whyNot: With | null;
 }
 
-/** The last that a search tells. */
-function lastOf<T>(steps: Iterable<T | null>): T | null {
-  let last: T | null = null;
-  for (const step of steps) last = step ?? last;
-  return last;
-}
-
 /** `symplex plan`: the best chains for a job, with price of what is missing and the weakest gate; of a dead end the way out. */
 export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): number {
-  const progress = lastOf<PlanProgress>(plan(job, drawer, catalogue));
-  const answers: readonly Answer[] = progress?.answers ?? [];
-  const tried = progress?.routes.length ?? 0;
-  const works = answers.some((a) => a.score.failing + a.score.unknown === 0);
-  const impossible = progress?.impossible ?? null;
-  const dead = works || notKnownIn(job, catalogue) !== null;
-  const conflict = dead || impossible ? null : lastOf<Conflict>(conflictOf(job, drawer, catalogue));
-  const openers: readonly Relaxation[] = dead ? [] : (lastOf(relaxations(job, drawer, catalogue)) ?? []);
-  const why: WhyNot | null = asked.whyNot ? lastOf(whyNot(job, drawer, catalogue, asked.whyNot)) : null;
+  const planned = planFor(job, drawer, catalogue, asked.whyNot);
+  const { answers, tried, upTo, works, impossible, conflict, openers, why } = planned;
   if (asked.json) {
-    const out = {
-      job: job.id,
-      tried,
-      answers: answers.map((a) => ({ ...inShort(a), setup: a.setup })),
-      impossible,
-      conflict: conflict?.wishes.map((w) => w.wish) ?? [],
-      openers: openers.map((o) => ({ change: o.label, cost: o.answer.cost, pieces: o.answer.pieces })),
-      whyNot: why && {
-        works: why.works,
-        sentence: why.works ? why.behind : (why.best?.weakest.sentence ?? null),
-        opens: why.opens?.label ?? null,
-        chain: why.best && inShort(why.best),
-      },
-    };
-    process.stdout.write(`${jsonOf(out, 2)}\n`);
+    process.stdout.write(`${jsonOf(planAnswer(job, planned), 2)}\n`);
     return works ? PASSED : FAILED;
   }
-  const upTo = progress?.upTo ?? 'some';
   const looked =
     upTo === 'all'
       ? ', all there are of seven parts'
@@ -110,18 +72,3 @@ function whyLines({ best, works, behind, opens }: WhyNot, name: string): readonl
     `   ${opens ? `It would do: ${opens.label}.` : 'No single change of the job would let it in.'}`,
   ];
 }
-
-const inShort = ({ cost, toBuy, pieces, massG, score, weakest, best, lostBy, toWin, or, snrDb, setup }: Answer) => ({
-  cost,
-  toBuy: toBuy.map((p) => p.class),
-  pieces,
-  massG,
-  best,
-  ...score,
-  weakest: { gate: weakest.gate, status: weakest.status, margin: weakest.margin, sentence: weakest.sentence },
-  snrDb,
-  session: setup.session ?? null,
-  lostBy,
-  toWin,
-  or,
-});

@@ -1,9 +1,9 @@
 import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
 import { catalogue } from '@/catalogue';
-import { assess, report as reportOf } from '@/core/assess';
+import { comparedWith, takeAnswer } from '@/core/answer';
 import { clockText, figure } from '@/core/format';
-import { classIn, partIn, type Setup } from '@/core/model';
-import { type Compared, compareTake, type TakeReport, takeReport } from '@/core/take';
+import type { Setup } from '@/core/model';
+import { type Compared, type TakeReport, takeReport } from '@/core/take';
 import { type Bytes, bytesOf, readWav } from '@/core/wav';
 import { BAD_INPUT, FAILED, PASSED, printable } from './outcome';
 
@@ -20,10 +20,11 @@ export async function takeCommand(file: string, json: boolean, setup: Setup | nu
       return BAD_INPUT;
     }
     const report = await takeReport(sound.value);
-    const compared = setup && comparedWith(report, setup);
-    const out = { ...plain(report), ...(compared ? { compared } : {}) };
+    const compared = setup && comparedWith(report, setup, catalogue);
     const told = [...words(report), ...(compared ? ['', ...compared.map(rowOf)] : [])];
-    process.stdout.write(json ? `${JSON.stringify(out, null, 2)}\n` : `${told.map(printable).join('\n')}\n`);
+    process.stdout.write(
+      json ? `${JSON.stringify(takeAnswer(report, compared), null, 2)}\n` : `${told.map(printable).join('\n')}\n`,
+    );
     const fails = report.findings.some((f) => f.status === 'fail') || compared?.some((c) => c.agrees === false);
     return fails ? FAILED : PASSED;
   } catch (e) {
@@ -36,16 +37,6 @@ export async function takeCommand(file: string, json: boolean, setup: Setup | nu
   }
 }
 
-function comparedWith(take: TakeReport, setup: Setup): readonly Compared[] {
-  const assessed = assess(setup, catalogue);
-  if (!assessed.ok) throw new Error(`the setup cannot be computed: ${assessed.problem.message}`);
-  const nameOf = (id: string) => {
-    const part = partIn(setup, id);
-    return part.name ?? classIn(catalogue, part.class).name;
-  };
-  return compareTake(take, reportOf(assessed.value), nameOf);
-}
-
 const rowOf = (c: Compared): string =>
   `${c.what.padEnd(10)} ${c.agrees === null ? 'not known' : c.agrees ? 'as computed' : 'DIFFERS'}: computed ${c.expected}, measured ${c.measured}${c.agrees === false ? `. ${[c.sentence, c.detail].filter(Boolean).join(' ')}` : ''}`;
 
@@ -55,12 +46,6 @@ const bytesOfDescriptor = (descriptor: number): Bytes => ({
     const buffer = new Uint8Array(Math.max(0, length));
     return buffer.subarray(0, readSync(descriptor, buffer, 0, buffer.length, at));
   },
-});
-
-/** Without the pictures, and with null for what is no number. */
-const plain = ({ perChannel, ...rest }: TakeReport) => ({
-  ...rest,
-  perChannel: perChannel.map(({ outline: _outline, spectrum: _spectrum, ...c }) => c),
 });
 
 function words({ rateHz, channels, seconds, loudness, findings }: TakeReport): readonly string[] {

@@ -98,7 +98,7 @@ export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } 
 export { pooled } from './pooled';
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';
-export { ALL_SORTS, askedName, isAsked, isBeside } from './sorts';
+export { ALL_SORTS, askedBy, askedName, isAsked, isBeside } from './sorts';
 export { alsoCalled, type Synonyms } from './synonyms';
 export { turnKnob } from './turn';
 export { withSources } from './with-sources';

@@ -1,5 +1,5 @@
 import { withArticle } from '../format';
-import type { Sort, With } from './documents';
+import type { Drawer, Sort, With } from './documents';
 import type { Catalogue, PartClass } from './part-class';
 
 const SORTS: Readonly<Record<Sort, (c: PartClass) => boolean>> = {
@@ -19,6 +19,17 @@ export const ALL_SORTS = Object.keys(SORTS) as readonly Sort[];
 
 /** Is a part of this class what is asked for? */
 export const isAsked = (c: PartClass, w: With): boolean => ('class' in w ? c.id === w.class : SORTS[w.sort](c));
+
+/** What is meant by a word: an owned part, a class, a sort; else what is wrong with it. */
+export function askedBy(word: string, owned: Drawer | null, catalogue: Catalogue): With | string {
+  const part = owned?.parts.find((p) => p.id === word || p.name === word);
+  if (part) return { class: part.class };
+  if (catalogue.parts.has(word)) return { class: word };
+  const sort = ALL_SORTS.find((s) => s === word.toLowerCase());
+  return sort
+    ? { sort }
+    : `there is no class, owned part or sort "${word}"; sorts are ${ALL_SORTS.map((s) => `"${s}"`).join(', ')}`;
+}
 
 /** "a clip-on mic", "a wireless system", "a mixer with sends". */
 export function askedName(w: With, catalogue: Catalogue): string {

@@ -3,4 +3,4 @@ export { checkDocument } from '../model';
 export { adopted } from './adopt';
 export { ARCHIVE_VERSION, type Archive, DOCUMENTS, MANIFEST, readArchive } from './archive';
 export { migrated } from './migrate';
-export { LARGEST_TEXT, readDocument } from './read';
+export { firstFault, LARGEST_TEXT, readDocument } from './read';
