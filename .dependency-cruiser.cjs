@@ -5,6 +5,7 @@ const rooms = (list) => `^(${list.join('|')})/`;
 const LAYERS = [
   ['algorithms'],
   ['circuit', 'connectors', 'wav', 'filter', 'format'],
+  ['hand'],
   ['model'],
   ['classes', 'read', 'change', 'identify', 'compile'],
   ['signal', 'routing'],
@@ -65,7 +66,7 @@ module.exports = {
       comment: 'core runs in Node, worker and browser alike',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/', '^node_modules/(ajv|tinyqueue|highs|d3-dsv|fft.js|ts-fsrs)/'] },
+      to: { pathNot: ['^core/', '^node_modules/(ajv|tinyqueue|highs|d3-dsv|fft.js|ts-fsrs|fflate)/'] },
     },
     {
       name: 'core-tests-may-use-the-catalogue',
@@ -88,8 +89,8 @@ module.exports = {
     {
       name: 'enter-folders-by-index',
       severity: 'error',
-      from: { path: '^(app|ui|store|workers|cli|demo|catalogue)/' },
-      to: { path: '^(store|workers|demo|catalogue)/(?!index\\.ts$)', pathNot: ['^$1/'] },
+      from: { path: '^(app|ui|store|workers|cli|demo|catalogue|server)/' },
+      to: { path: '^(store|workers|demo|catalogue|server)/(?!index\\.ts$)', pathNot: ['^$1/'] },
     },
     {
       name: 'enter-screens-by-index',
@@ -108,6 +109,12 @@ module.exports = {
       severity: 'error',
       from: { path: rooms(['workers', 'store']) },
       to: { path: rooms(['app', 'ui', 'cli']) },
+    },
+    {
+      name: 'the-server-needs-core-only',
+      severity: 'error',
+      from: { path: '^server/' },
+      to: { path: rooms(['app', 'ui', 'store', 'workers', 'cli', 'demo']) },
     },
     { name: 'store-and-workers-apart', severity: 'error', from: { path: '^store/' }, to: { path: '^workers/' } },
     { name: 'workers-and-store-apart', severity: 'error', from: { path: '^workers/' }, to: { path: '^store/' } },

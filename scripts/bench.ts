@@ -193,14 +193,13 @@ for (const job of [...demoJobs, ...trialJobs]) {
   );
 }
 
-const page = new URL('../out/index.html', import.meta.url);
+const page = new URL('../build/next/.next/server/app/index.html', import.meta.url);
 if (existsSync(page)) {
   // Polyfills for browsers without modules are not loaded by others.
   const tags = [...readFileSync(page, 'utf8').matchAll(/<script([^>]*)\ssrc="([^"]+)"([^>]*)>/g)];
   const wanted = new Set(tags.filter(([, a, , b]) => !/nomodule/i.test(`${a}${b}`)).map((tag) => itemAt(tag, 2)));
   const size = [...wanted].reduce(
-    (sum, src) =>
-      sum + gzipSync(readFileSync(new URL(`..${src.replace('/_next', '/out/_next')}`, import.meta.url))).length,
+    (sum, src) => sum + gzipSync(readFileSync(new URL(`../build/files${src}`, import.meta.url))).length,
     0,
   );
   console.log();

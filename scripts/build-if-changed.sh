@@ -1,12 +1,12 @@
 #!/usr/bin/env bash
-# Builds into out/ when any source differs from the one that out/ was built from.
+# Builds into build/ when any source differs from the one that build/ was built from.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 . scripts/lock.sh
 stamp=.cache/built-from
-want=$(find app ui core catalogue demo store workers public scripts package-lock.json next.config.ts postcss.config.mjs tsconfig.json \
+want=$(find app ui core catalogue demo store workers server public scripts package-lock.json next.config.ts postcss.config.mjs tsconfig.json \
   -type f ! -path '*/generated/*' -print0 | sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
-is_built() { [ -f out/index.html ] && [ "$(cat "$stamp" 2>/dev/null || true)" = "$want" ]; }
+is_built() { [ -f build/serve.mjs ] && [ "$(cat "$stamp" 2>/dev/null || true)" = "$want" ]; }
 is_built && exit 0
 locked
 is_built && exit 0

@@ -4,4 +4,4 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 bash scripts/install.sh
 bash scripts/build-if-changed.sh
-exec node scripts/serve.mjs "$@"
+exec node build/serve.mjs "$@"

@@ -1,19 +1,10 @@
 import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { once } from 'node:events';
-import {
-  cpSync,
-  existsSync,
-  mkdirSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  symlinkSync,
-  writeFileSync,
-} from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { get as ask, type IncomingMessage } from 'node:http';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import { itemAt } from '../../core/algorithms';
@@ -25,10 +16,11 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-const get = (range: string) => fetch(server.url, { headers: { range } });
+const file = () => `${server.url}schemas/setup.schema.json`;
+const get = (range: string) => fetch(file(), { headers: { range } });
 
-test('a bad range is 416, one that may be ignored brings the whole page, and the server goes on', async () => {
-  const whole = await (await fetch(server.url)).text();
+test('a bad range is 416, one that may be ignored brings the whole file, and the server goes on', async () => {
+  const whole = await (await fetch(file())).text();
   for (const range of ['bytes=5-2', 'bytes=a-b', 'bytes=', 'bytes=--', 'bytes=1-2,x', 'bytes=0x1-2'])
     expect([range, (await get(range)).status]).toEqual([range, 416]);
   for (const range of ['bytes=-5', 'bytes=0-1,4-5', 'lines=1-2', 'x']) {
@@ -46,11 +38,52 @@ test('what is no reading is refused, what is not there is 404, an unknown option
   for (const method of ['POST', 'PUT', 'DELETE', 'OPTIONS'])
     expect([method, (await fetch(server.url, { method })).status]).toEqual([method, 405]);
   expect((await fetch(server.url, { method: 'HEAD' })).status).toBe(200);
-  for (const path of ['no-such-page', '%2e%2e/package.json', '..%2f..%2fpackage.json', '%00', '%', 'line/%ff'])
+  for (const path of ['no-such-page', '%2e%2e/package.json', '..%2f..%2fpackage.json', 'line/%41'])
     expect([path, (await fetch(server.url + path)).status]).toEqual([path, 404]);
+  for (const path of ['%00', '%', 'line/%ff'])
+    expect([path, [400, 404]]).toEqual([path, expect.arrayContaining([(await fetch(server.url + path)).status])]);
   expect((await fetch(server.url)).status).toBe(200);
-  const wrong = spawnSync(process.execPath, ['scripts/serve.mjs', '--prot', '8080'], { encoding: 'utf8' });
-  expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining("Unknown option '--prot'")]);
+  for (const [option, said] of [
+    [['--prot', '8080'], "Unknown option '--prot'"],
+    [['--port', 'x'], '--port takes a number'],
+    [['--cert', 'x'], '--cert and --key go together'],
+  ] as const) {
+    const wrong = spawnSync(process.execPath, ['build/serve.mjs', ...option], { encoding: 'utf8' });
+    expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining(said)]);
+  }
+});
+
+test('to another name it does not answer, nor to a page of another place', async () => {
+  const named = (host: string, origin?: string) =>
+    new Promise<number | undefined>((done) => {
+      const headers = { host, ...(origin ? { origin } : {}) };
+      ask(`${server.url}api/health`, { headers }, (answer) => done(answer.resume().statusCode));
+    });
+  const { port } = new URL(server.url);
+  expect(await named(`localhost:${port}`)).toBe(200);
+  expect(await named(`127.0.0.1:${port}`)).toBe(200);
+  for (const host of ['elsewhere.example', `localhost.elsewhere.example:${port}`, '192.0.2.1']) {
+    const status = await named(host);
+    expect([host, status === 403 || status === 400]).toEqual([host, true]);
+  }
+  expect(await named(`localhost:${port}`, `http://localhost:${port}`)).toBe(200);
+  expect(await named(`localhost:${port}`, 'http://elsewhere.example')).toBe(403);
+});
+
+test('each page has the strict policy, and no inline script that it does not name', async () => {
+  for (const room of ['', 'line/', 'hand/', 'no-such-page']) {
+    const answer = await fetch(server.url + room);
+    const policy = answer.headers.get('content-security-policy')!;
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).not.toMatch(/script-src[^;]*('unsafe-inline'|'unsafe-eval'|\*|https?:)/);
+    const scripts = [...(await answer.text()).matchAll(/<script([^>]*)>([\s\S]*?)<\/script>/g)];
+    const inline = scripts.filter(([, attributes = '', body]) => !attributes.includes('src=') && body !== '');
+    expect(inline.length).toBeGreaterThan(0);
+    for (const [, , body = ''] of inline)
+      expect(policy).toContain(`'sha256-${createHash('sha256').update(body).digest('base64')}'`);
+    // An update must be seen: no cache on the way may answer in its place.
+    expect([room, answer.headers.get('cache-control')]).toEqual([room, 'no-cache']);
+  }
 });
 
 test('pages come compressed to who can read that, and whole to who cannot', async () => {
@@ -66,7 +99,19 @@ test('pages come compressed to who can read that, and whole to who cannot', asyn
 });
 
 test('each page has a title of its own', async () => {
-  const rooms = ['', 'line/', 'levels/', 'power/', 'device/', 'check/', 'drawer/', 'files/', 'kit/', 'compare/'];
+  const rooms = [
+    '',
+    'line/',
+    'levels/',
+    'power/',
+    'device/',
+    'check/',
+    'drawer/',
+    'files/',
+    'kit/',
+    'compare/',
+    'hand/',
+  ];
   const pages = await Promise.all(rooms.map(async (r) => (await fetch(server.url + r)).text()));
   const titles = pages.map((p) => /<title>([^<]*)/.exec(p)?.[1]);
   expect(new Set(titles).size).toBe(rooms.length);
@@ -81,23 +126,29 @@ describe('starting', () => {
   });
   afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
-  test('what is built anew, or vanishes, cuts no page of a server that runs', async () => {
+  test('what is built anew, or vanishes, cuts no page of a server that runs; it leaves nothing behind', async () => {
     const temporary = join(folder, 'temporary');
     mkdirSync(temporary);
-    cpSync('out', join(folder, 'out'), { recursive: true });
-    symlinkSync(resolve('node_modules'), join(folder, 'node_modules'));
-    const child = spawn(process.execPath, [join(folder, 'scripts/serve.mjs'), '--port', '0'], {
+    cpSync('build', join(folder, 'build'), { recursive: true });
+    const child = spawn(process.execPath, [join(folder, 'build/serve.mjs'), '--port', '0'], {
       env: { ...process.env, TMPDIR: temporary },
     });
     try {
-      const [line] = await once(child.stdout, 'data');
-      const url = /http:\/\/localhost:\d+\//.exec(String(line))![0];
+      let said = '';
+      child.stdout.on('data', (d: Buffer) => {
+        said += String(d);
+      });
+      const told = () => /http:\/\/localhost:\d+\//.exec(said)?.[0];
+      const url = await expect
+        .poll(told, { timeout: 60_000 })
+        .toBeDefined()
+        .then(() => told()!);
       const before = await (await fetch(`${url}line/`)).text();
-      rmSync(join(folder, 'out'), { recursive: true });
+      rmSync(join(folder, 'build'), { recursive: true });
       expect(await (await fetch(`${url}line/`)).text()).toBe(before);
       const copy = itemAt(readdirSync(temporary), 0);
-      rmSync(join(temporary, copy, 'line'), { recursive: true });
-      expect((await fetch(`${url}line/`)).status).toBe(404);
+      rmSync(join(temporary, copy, 'files/manifest.webmanifest'));
+      expect((await fetch(`${url}manifest.webmanifest`)).status).toBe(404);
       expect((await fetch(url)).status).toBe(200);
     } finally {
       const ended = once(child, 'exit');
@@ -110,14 +161,26 @@ describe('starting', () => {
   test('of two starts at once on a fresh folder one builds and the other waits; a lock that was left behind holds nobody up', async () => {
     for (const f of ['package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'])
       writeFileSync(join(folder, f), '');
-    for (const d of ['app', 'ui', 'core', 'catalogue', 'demo', 'store', 'workers', 'public', 'bin', '.cache/starting'])
+    for (const d of [
+      'app',
+      'ui',
+      'core',
+      'catalogue',
+      'demo',
+      'store',
+      'workers',
+      'server',
+      'public',
+      'bin',
+      '.cache/starting',
+    ])
       mkdirSync(join(folder, d), { recursive: true });
     // Of a start that was killed: no process has this number any more.
     const gone = spawnSync(process.execPath, ['-e', '']).pid;
     writeFileSync(join(folder, '.cache/starting/pid'), String(gone));
     writeFileSync(
       join(folder, 'bin/npm'),
-      '#!/bin/sh\necho built >> built.log\nsleep 0.5\nmkdir -p out\necho page > out/index.html\n',
+      '#!/bin/sh\necho built >> built.log\nsleep 0.5\nmkdir -p build\necho server > build/serve.mjs\n',
       { mode: 0o755 },
     );
     const start = async () => {

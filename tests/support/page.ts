@@ -6,13 +6,15 @@ import { Builder, logging, type WebDriver } from 'selenium-webdriver';
 import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 
 /** The built app on a free port of this machine. */
-export async function serve(): Promise<{ readonly url: string; readonly stop: () => void }> {
-  const child: ChildProcess = spawn(process.execPath, ['scripts/serve.mjs', '--port', '0'], {
+export async function serve(
+  options: readonly string[] = [],
+): Promise<{ readonly url: string; readonly stop: () => void }> {
+  const child: ChildProcess = spawn(process.execPath, ['build/serve.mjs', '--port', '0', ...options], {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const url = await new Promise<string>((resolve, reject) => {
     child.stdout!.on('data', (d: Buffer) => {
-      const found = /http:\/\/localhost:\d+\//.exec(String(d));
+      const found = /https?:\/\/localhost:\d+\//.exec(String(d));
       if (found) resolve(found[0]);
     });
     child.on('exit', (code) => reject(new Error(`the server ended with ${code}`)));

@@ -1,0 +1,5 @@
+import { health } from '@/server';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = (): Response => health();

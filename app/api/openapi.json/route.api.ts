@@ -1,0 +1,5 @@
+import { openapiDocument } from '@/server';
+
+export const dynamic = 'force-dynamic';
+
+export const GET = (): Response => openapiDocument();
