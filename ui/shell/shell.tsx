@@ -5,6 +5,7 @@ import { FailedBar } from './failed-bar';
 import { Nav, Views } from './nav';
 import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
+import { VersionBar } from './version-bar';
 
 /** Around every screen: the rooms, what was just done, light or dark. */
 export function Shell({ children }: { readonly children: ReactNode }) {
@@ -16,6 +17,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
     <>
       <Nav dark={dark} />
       <div className="pb-18 desk:ml-19 desk:pb-0 low:pb-2">
+        <VersionBar />
         <NotKeptBar />
         <FailedBar />
         <Views />

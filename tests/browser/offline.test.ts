@@ -1,0 +1,82 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { openBrowser, serve } from '../support/page';
+import { PATIENCE_MS, Walk } from '../support/walk';
+
+// What was opened once opens and computes without a server, also in a browser that was closed in between.
+let server: Awaited<ReturnType<typeof serve>>;
+const profile = mkdtempSync(join(tmpdir(), 'symplex-offline-'));
+beforeAll(async () => {
+  server = await serve();
+});
+afterAll(() => {
+  server.stop();
+  rmSync(profile, { recursive: true, force: true });
+});
+
+/** Rooms, and what only stands there once it was computed. */
+const ROUTES: readonly (readonly [string, RegExp])[] = [
+  ['line/?setup=kiln-first-try', /\d of 8 fail/],
+  ['levels/?setup=kiln-rehearsed', /dBFS/],
+  ['power/?setup=kiln-rehearsed', /\d h/],
+  ['call/?setup=glaze-callers', /hears?/],
+  ['device/?setup=kiln-rehearsed', /./],
+  ['check/', /Open takes/],
+  ['kit/', /./],
+  ['drawer/', /Add a part/],
+  ['compare/', /./],
+  ['mend/', /./],
+  ['log/', /./],
+  ['practice/', /./],
+  ['files/', /Save everything/],
+  ['', /./],
+];
+
+test('every route opens and computes with the server stopped, after a restart of the browser', async () => {
+  const first = await openBrowser(undefined, [], profile);
+  try {
+    const walk = new Walk(first.driver, server.url, first.downloads);
+    await walk.open('');
+    await walk.sees(/Job/);
+    await first.driver.wait(
+      () => first.driver.executeScript('return navigator.serviceWorker.controller !== null'),
+      PATIENCE_MS,
+      'no service worker took the page over',
+    );
+    // What Chromium asks of an app before it offers to install it.
+    const manifest = await (await fetch(`${server.url}manifest.webmanifest`)).json();
+    expect(manifest).toMatchObject({ name: 'Symplex', start_url: '/', display: 'standalone' });
+    const sizes = manifest.icons.map((i: { sizes: string }) => i.sizes);
+    expect(sizes).toEqual(expect.arrayContaining(['192x192', '512x512']));
+    for (const { src } of manifest.icons) expect((await fetch(server.url + src.slice(1))).status).toBe(200);
+  } finally {
+    await first.close();
+  }
+  server.stop();
+  await expect
+    .poll(
+      () =>
+        fetch(server.url).then(
+          () => 'there',
+          () => 'gone',
+        ),
+      { timeout: PATIENCE_MS },
+    )
+    .toBe('gone');
+  const again = await openBrowser(undefined, [], profile);
+  try {
+    const walk = new Walk(again.driver, server.url, again.downloads);
+    for (const [route, words] of ROUTES) {
+      await walk.open(route);
+      await walk.sees(words, 'main');
+    }
+    // By the rooms' own links too, which ask the server for less than a page.
+    await walk.press(/^Power$/, 'nav a');
+    await walk.sees(/./, 'main');
+    await again.driver.wait(async () => (await again.driver.getCurrentUrl()).includes('/power/'), PATIENCE_MS);
+  } finally {
+    await again.close();
+  }
+});
