@@ -1,5 +1,5 @@
 import type { Bundle, Catalogue, Document, DocumentProblem } from '@/core/model';
-import { database } from './database';
+import { database, type Kind } from './database';
 import { change, type Edit } from './history';
 import { reader } from './reader';
 
@@ -7,10 +7,15 @@ export type Brought =
   | { readonly ok: true; readonly names: readonly string[] }
   | { readonly ok: false; readonly problem: DocumentProblem };
 
+/** Read a text as a file is read, and change nothing. */
+export async function readText(text: string, catalogue: Catalogue) {
+  const { readDocument } = await reader();
+  return readDocument(text, catalogue);
+}
+
 /** Bring in the text of a file, as one step that undo takes back. A file with a fault changes nothing. */
 export async function bringIn(text: string, fileName: string, catalogue: Catalogue): Promise<Brought> {
-  const { readDocument } = await reader();
-  const read = readDocument(text, catalogue);
+  const read = await readText(text, catalogue);
   return read.ok ? bringDocument(read.value, fileName) : read;
 }
 
@@ -30,7 +35,21 @@ export async function bringDocument(document: Document, fileName: string): Promi
   return { ok: true, names: namesOf(document) };
 }
 
-const inside = ({ setups, jobs, drawers, entries = [] }: Bundle): readonly Exclude<Document, Bundle>[] => [
+/** A document that holds no others. */
+export type Single = Exclude<Document, Bundle>;
+
+/** The table that a document is kept in. */
+export const kindOf = ({ format }: Single): Kind =>
+  (
+    ({
+      'symplex.setup': 'setups',
+      'symplex.job': 'jobs',
+      'symplex.drawer': 'drawers',
+      'symplex.entry': 'entries',
+    }) as const
+  )[format];
+
+export const inside = ({ setups, jobs, drawers, entries = [] }: Bundle): readonly Single[] => [
   ...setups,
   ...jobs,
   ...drawers,

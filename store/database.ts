@@ -45,6 +45,8 @@ export interface Setting {
     | 'crew'
     /** Exercises that were done. */
     | 'practice'
+    /** Codes of a hand-over that is not complete. */
+    | 'hand'
     | `ticks ${string}`
     /** A hunt for a fault of a setup that is not over. */
     | `hunt ${string}`;

@@ -9,7 +9,7 @@ import { type Setup, writeDocument } from '@/core/model';
 import { Button, useDrawer, useMends, useQuieter, useReport, useWay, useWidth } from '../components';
 import { jobSentence } from '../job';
 import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
-import { SaveEverything, Screen, saveFile, tell } from '../shell';
+import { HandOver, SaveEverything, Screen, saveFile, tell } from '../shell';
 import { AddParts } from './add-parts';
 import { AppPanel } from './app-panel';
 import { Cautions } from './cautions';
@@ -100,6 +100,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           <Button aria-pressed={now.on === 'add'} onClick={() => setFocus({ on: 'add' })}>
             <Plus size={18} aria-hidden /> Add parts
           </Button>
+          <HandOver kind="setup" id={setup.id} />
           <Button onClick={() => saveFile(`${setup.id}.setup.json`, writeDocument(setup))}>Save to file</Button>
         </>
       }

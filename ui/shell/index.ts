@@ -1,3 +1,4 @@
+export { HandOver } from './hand-over';
 export { Missing } from './missing';
 export { SaveEverything } from './save-everything';
 export { saveFile } from './save-file';

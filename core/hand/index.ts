@@ -1,0 +1,1 @@
+export { fragmentOf, MOST_CODES, missingOf, type Piece, pieceIn, piecesOf, textOf } from './hand';

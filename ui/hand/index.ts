@@ -1,0 +1,2 @@
+export { Code } from './code';
+export { HandScreen } from './hand-screen';
