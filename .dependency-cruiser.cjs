@@ -18,7 +18,7 @@ const LAYERS = [
   ['levels', 'standin', 'take', 'render', 'cause', 'plan'],
   ['edit', 'mend'],
   ['diagnose'],
-  ['log', 'practice', 'answer'],
+  ['log', 'practice', 'answer', 'run'],
 ];
 const ALL_ROOMS = LAYERS.flat();
 /** A room of core, entered from anywhere else, is entered by its index. */

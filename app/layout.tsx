@@ -7,7 +7,6 @@ export const metadata: Metadata = {
   title: { default: 'Symplex', template: '%s · Symplex' },
   description: 'Computes what a chain of microphones, cables and adapters will do on a phone or tablet',
   manifest: '/manifest.webmanifest',
-  appleWebApp: { capable: true, title: 'Symplex', statusBarStyle: 'default' },
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#f5f3ec' };
 

@@ -18,7 +18,6 @@ try {
     ['icon-512', 512, 0],
     // A launcher cuts a maskable icon to its own shape: the mark stays within the middle four fifths.
     ['maskable-512', 512, 0.12],
-    ['apple-180', 180, 0.06],
   ]) {
     const url = await driver.executeAsyncScript(
       `const [svg, size, inset, done] = arguments;
@@ -36,10 +35,7 @@ try {
       size,
       inset,
     );
-    writeFileSync(
-      name === 'apple-180' ? 'app/apple-icon.png' : `public/icons/${name}.png`,
-      Buffer.from(url.split(',')[1], 'base64'),
-    );
+    writeFileSync(`public/icons/${name}.png`, Buffer.from(url.split(',')[1], 'base64'));
   }
 } finally {
   await driver.quit();

@@ -1,10 +1,11 @@
 #!/usr/bin/env bash
-# The tests drive a real browser and compare with ngspice: Debian's packages, installed when they are missing.
+# The tests drive a real browser, read what it prints, and compare with ngspice: Debian's packages, installed when they are missing.
 set -euo pipefail
 missing=()
 [ -x /usr/bin/chromium ] || missing+=(chromium)
 [ -x /usr/bin/chromedriver ] || missing+=(chromium-driver)
 command -v ngspice >/dev/null || missing+=(ngspice)
+command -v pdftotext >/dev/null || missing+=(poppler-utils)
 [ ${#missing[@]} -eq 0 ] && exit 0
 
 as_root=()

@@ -33,7 +33,6 @@ function pool(): Piscina {
     filename: process.env['SYMPLEX_WORKER'] ?? join(process.cwd(), 'build/worker.mjs'),
     minThreads: 1,
     maxThreads: availableParallelism(),
-    maxQueue: LONGEST_QUEUE,
     idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES },
   });
@@ -62,6 +61,8 @@ export async function takePool(file: string, told: (share: number) => void, gone
 }
 
 async function run(task: Task, what: Asked | 'take', gone: AbortSignal): Promise<Outcome> {
+  // Counted here: the pool's own limit does not see what it has set aside for a thread that is still starting.
+  if (pool().queueSize >= LONGEST_QUEUE) return { how: 'busy' };
   const late = AbortSignal.timeout(1000 * MOST_SECONDS[what]);
   try {
     const transferList = 'told' in task ? [task.told] : [];
@@ -70,9 +71,8 @@ async function run(task: Task, what: Asked | 'take', gone: AbortSignal): Promise
   } catch (e) {
     if (gone.aborted) return { how: 'gone' };
     if (late.aborted) return { how: 'too long' };
-    const { code, message } = e as { readonly code?: string; readonly message?: string };
+    const { code } = e as { readonly code?: string };
     if (code === 'ERR_WORKER_OUT_OF_MEMORY') return { how: 'too large' };
-    if (/queue is at limit/i.test(message ?? '')) return { how: 'busy' };
     throw e;
   }
 }

@@ -49,7 +49,9 @@ export interface Setting {
     | 'hand'
     | `ticks ${string}`
     /** A hunt for a fault of a setup that is not over. */
-    | `hunt ${string}`;
+    | `hunt ${string}`
+    /** What is ticked on the run sheet of a setup, and when. */
+    | `run ${string}`;
   readonly value: string;
 }
 

@@ -30,6 +30,7 @@ import {
 } from '@/core/plan';
 import { type Answered, courseOf, type Exercise, type Grade, type Practising, practise } from '@/core/practice';
 import { insertion, type Probe, probeJoint, type Stretch } from '@/core/readings';
+import { type AidProgress, firstAid } from '@/core/run';
 import { type Act, act, asTried, atRest, type PluggingOrder, type StandIn, shortestOrder } from '@/core/standin';
 
 /** What an exercise hides is told by its level and seed alone. */
@@ -109,6 +110,8 @@ export const endpoint = {
     events: readonly HuntEvent[],
     tell: (p: DiagnosisProgress) => void,
   ) => search(diagnose(setup, catalogue, drawer, seen, events), tell),
+  aid: (setup: Setup, drawer: Drawer | null, seen: readonly Seen[], tell: (p: AidProgress) => void) =>
+    search(firstAid(setup, catalogue, drawer, seen), tell),
   practise: (setup: Setup, level: number, seed: number, due: readonly FaultKind[], tell: (p: Practising) => void) =>
     search(practise(setup, catalogue, level, seed, due), tell),
   practiceAnswer: (setup: Setup, exercise: Hidden, done: readonly string[], id: string): Answered =>

@@ -18,6 +18,7 @@ import type {
   WhyNot,
 } from '@/core/plan';
 import type { Answered, Exercise, Grade, Practising } from '@/core/practice';
+import type { AidProgress } from '@/core/run';
 import type { Act, PluggingOrder } from '@/core/standin';
 import type { CloseUp, Endpoint, Judged, Tried } from './endpoint';
 import { threadOf, unlessStopped } from './thread';
@@ -96,6 +97,14 @@ export const findDiagnosis = (
   events: readonly HuntEvent[],
   tell: (p: DiagnosisProgress) => void,
 ): Promise<boolean> => threads.mend.ask((t) => t.diagnose(setup, drawer, seen, events, proxy(tell)));
+
+/** What to do first if it fails, by what is noticed. A later call, or Mend, ends an earlier one. */
+export const findFirstAid = (
+  setup: Setup,
+  drawer: Drawer | null,
+  seen: readonly Seen[],
+  tell: (p: AidProgress) => void,
+): Promise<boolean> => threads.mend.ask((t) => t.aid(setup, drawer, seen, proxy(tell)));
 
 /** Hide a fault. A later search of this kind ends it. */
 export const findExercise = (

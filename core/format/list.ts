@@ -4,6 +4,7 @@ import { DIAGNOSIS_TEXTS, SUSPECT_TEXTS } from './diagnoses';
 import { GATE_TEXTS } from './gates';
 import type { Text } from './message';
 import { PLAN_TEXTS } from './plans';
+import { RUN_TEXTS } from './runs';
 import { TAKE_TEXTS } from './takes';
 
 /** Every table of texts. */
@@ -15,6 +16,7 @@ export const TABLES: Readonly<Record<string, Readonly<Record<string, Text>>>> = 
   acts: ACT_TEXTS,
   diagnoses: DIAGNOSIS_TEXTS,
   suspects: SUSPECT_TEXTS,
+  runs: RUN_TEXTS,
 };
 
 /** Every sentence the program can say, for those who read them over: docs/sentences.md. */

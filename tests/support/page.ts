@@ -8,9 +8,11 @@ import { Options, ServiceBuilder } from 'selenium-webdriver/chrome';
 /** The built app on a free port of this machine. */
 export async function serve(
   options: readonly string[] = [],
+  env: Readonly<Record<string, string>> = {},
 ): Promise<{ readonly url: string; readonly stop: () => void }> {
   const child: ChildProcess = spawn(process.execPath, ['build/serve.mjs', '--port', '0', ...options], {
     stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, ...env },
   });
   const url = await new Promise<string>((resolve, reject) => {
     child.stdout!.on('data', (d: Buffer) => {

@@ -8,12 +8,12 @@ const LOOKS = {
 
 type Props = ButtonHTMLAttributes<HTMLButtonElement> & { readonly look?: keyof typeof LOOKS };
 
-/** A button of at least 44 by 40: for a thumb, in the wind. */
+/** A button of at least 44 by 40: for a thumb, in the wind. On paper there is nothing to press. */
 export function Button({ look = 'plain', className = '', type = 'button', ...rest }: Props) {
   return (
     <button
       type={type}
-      className={`inline-flex min-h-10 min-w-11 items-center justify-center gap-2 rounded-lg border px-3 py-1.5 text-base font-medium disabled:opacity-50 ${LOOKS[look]} ${className}`}
+      className={`inline-flex min-h-10 min-w-11 items-center justify-center gap-2 rounded-lg border px-3 py-1.5 text-base font-medium disabled:opacity-50 print:hidden ${LOOKS[look]} ${className}`}
       {...rest}
     />
   );

@@ -56,7 +56,7 @@ export function DocumentPicker({ what, current, all, onOpen, onRename, onRemove,
         className="wrap-anywhere inline-flex items-center gap-1 rounded-lg text-left hover:text-accent"
         aria-label={`${what}: ${current?.name ?? 'none'}`}
       >
-        {current?.name ?? `${what}s`} <ChevronDown size={20} aria-hidden className="shrink-0" />
+        {current?.name ?? `${what}s`} <ChevronDown size={20} aria-hidden className="shrink-0 print:hidden" />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

@@ -18,6 +18,7 @@ export {
   useCloseUp,
   useConflict,
   useDiagnosis,
+  useFirstAid,
   useHubPorts,
   useKits,
   useKnobTables,

@@ -27,11 +27,13 @@ import type {
   Uses,
   WhyNot,
 } from '@/core/plan';
+import type { FirstAid } from '@/core/run';
 import type { Act, PluggingOrder } from '@/core/standin';
 import {
   type CloseUp,
   findConflict,
   findDiagnosis,
+  findFirstAid,
   findHubPorts,
   findKits,
   findKnobTables,
@@ -177,6 +179,26 @@ export function useDiagnosis(
     };
   }, [setup, drawer, seen, events]);
   return { diagnosis: state.diagnosis, isOld: state.events !== events, share: state.share };
+}
+
+/** What to do first if it fails; null while it is worked out, with how far that is. */
+export function useFirstAid(setup: Setup, drawer: Drawer | null | undefined, seen: readonly Seen[] | undefined) {
+  const [state, setState] = useState<{ readonly aid: readonly FirstAid[] | null; readonly share: number }>({
+    aid: null,
+    share: 0,
+  });
+  useAskedEffect(() => {
+    if (drawer === undefined || seen === undefined) return;
+    let current = true;
+    setState({ aid: null, share: 0 });
+    void findFirstAid(setup, drawer, seen, ({ done, of, aid }) => {
+      if (current) setState({ aid, share: done / of });
+    }).catch(failing('What to do first if it fails'));
+    return () => {
+      current = false;
+    };
+  }, [setup, drawer, seen]);
+  return state;
 }
 
 /** What else fits in a part's place; null while it is computed. */

@@ -27,6 +27,9 @@ import { WayPanel } from './way-panel';
 
 export const LineScreen = () => <SetupScreen name="Line">{(kept) => <Sheet key={kept.id} kept={kept} />}</SetupScreen>;
 
+/** What fits beside the margins of A4 and letter, upright. */
+const PAPER_PX = 680;
+
 /** One setup on the bench. A knob being turned changes a draft; it is kept, as one step, when it is let go. */
 function Sheet({ kept }: { readonly kept: Setup }) {
   const drawer = useDrawer();
@@ -124,8 +127,14 @@ function Sheet({ kept }: { readonly kept: Setup }) {
           <div className="contents desk:block desk:min-w-0">
             <div
               ref={scroller}
-              className="order-3 overflow-x-auto rounded-xl border border-rule bg-card p-1 desk:border-0 desk:bg-transparent desk:p-0"
-              style={{ '--sheet': `${plan.width}px`, '--seen': `${seen}px` } as CSSProperties}
+              className="order-3 overflow-x-auto rounded-xl border border-rule bg-card p-1 desk:border-0 desk:bg-transparent desk:p-0 print:overflow-visible print:[zoom:var(--on-paper)]"
+              style={
+                {
+                  '--sheet': `${plan.width}px`,
+                  '--seen': `${seen}px`,
+                  '--on-paper': Math.min(1, PAPER_PX / plan.width),
+                } as CSSProperties
+              }
             >
               <Drawing
                 setup={shown}

@@ -38,19 +38,19 @@ export function Screen({ title, under, actions, children }: Props) {
   }, [path]);
   return (
     <>
-      <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 px-4 pt-3 pb-2 desk:px-6">
+      <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 px-4 pt-3 pb-2 desk:px-6 print:p-0">
         <div className="min-w-0 flex-1 basis-64">
           <h1 ref={heading} tabIndex={-1} className="font-bold text-xl leading-tight outline-none">
             {title}
           </h1>
-          {under && <div className="hidden text-soft desk:block">{under}</div>}
+          {under && <div className="hidden text-soft desk:block print:block">{under}</div>}
         </div>
-        <div className="flex flex-wrap gap-2">
+        <div className="flex flex-wrap gap-2 print:hidden">
           <UndoRedo />
           {actions}
         </div>
       </header>
-      <main className="px-4 pb-6 desk:px-6">{children}</main>
+      <main className="px-4 pb-6 desk:px-6 print:p-0">{children}</main>
     </>
   );
 }

@@ -1,29 +1,49 @@
 'use client';
-import { type ReactNode, useEffect } from 'react';
+import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useSetting } from '../components';
 import { FailedBar } from './failed-bar';
+import { Finder } from './finder';
 import { Nav, Views } from './nav';
 import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
 import { VersionBar } from './version-bar';
 
-/** Around every screen: the rooms, what was just done, light or dark. */
+/** Around every screen: the places, what was just done, light or dark. */
 export function Shell({ children }: { readonly children: ReactNode }) {
   const dark = useSetting('theme') === 'dark';
+  const [finding, setFinding] = useState(false);
   useEffect(() => {
     document.documentElement.dataset['theme'] = dark ? 'dark' : 'light';
   }, [dark]);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'k') return;
+      e.preventDefault();
+      setFinding(true);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
   return (
     <>
-      <Nav dark={dark} />
-      <div className="pb-18 desk:ml-19 desk:pb-0 low:pb-2">
+      <a
+        href="#content"
+        className="fixed top-2 left-2 z-50 -translate-y-20 rounded-lg bg-accent px-3 py-2 font-bold text-accent-ink focus:translate-y-0 print:hidden"
+      >
+        To the content
+      </a>
+      <Nav dark={dark} onFind={() => setFinding(true)} />
+      <div className="pb-18 desk:ml-19 desk:pb-0 print:ml-0 print:pb-0 low:pb-2">
         <VersionBar />
         <NotKeptBar />
         <FailedBar />
-        <Views />
-        {children}
+        <Suspense>
+          <Views />
+        </Suspense>
+        <div id="content">{children}</div>
       </div>
       <Told />
+      <Finder open={finding} onOpen={setFinding} />
     </>
   );
 }

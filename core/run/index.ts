@@ -1,0 +1,3 @@
+export { cautionsFor } from './cautions';
+export { type AidProgress, type FirstAid, firstAid } from './first-aid';
+export { BAGS, type Bag, type KnobPlace, type Packed, type RunSheet, runSheet, type Step } from './run-sheet';

@@ -1,0 +1,80 @@
+import { spawnSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { By } from 'selenium-webdriver';
+import { expect, test } from 'vitest';
+import { PATIENCE_MS, walkForTests } from '../support/walk';
+
+// The sheet for the table: ticked on the phone, printed for the bag.
+const held = walkForTests();
+
+test('ticks are kept with their times, and at the end they stand in the log', async () => {
+  const { walk } = held;
+  await walk.open('run/?setup=kiln-rehearsed');
+  await walk.press(/Headphones off your ears/, 'label');
+  await walk.press(/^Twin receiver/, 'label');
+  await walk.sees(/^2 of \d+ ticked/, 'section[aria-label="End of the run"]');
+  await walk.open('run/?setup=kiln-rehearsed');
+  await walk.sees(/^2 of \d+ ticked/, 'section[aria-label="End of the run"]');
+  const ticked = await walk.texts('label:has(input:checked)');
+  expect(ticked).toHaveLength(2);
+  for (const t of ticked) expect(t).toMatch(/\d\d:\d\d$/);
+  await walk.expectAccessible();
+  await walk.press(/^It went well$/);
+  await walk.sees(/^0 of \d+ ticked/, 'section[aria-label="End of the run"]');
+  await walk.open('log/');
+  await walk.press(/Run: Kiln opening, as rehearsed/, 'summary');
+  const note = await walk.find('textarea', /^Note/);
+  expect(await note.getAttribute('value')).toMatch(/^2 of \d+ ticked\.\n\d\d:\d\d Twin receiver/);
+});
+
+test('printed it has what stands on the screen, on one sheet, and nothing to press', async () => {
+  const { walk } = held;
+  await walk.open('run/?setup=kiln-rehearsed');
+  await walk.sees(/First:/, 'section[aria-label="If it fails"]');
+  const printed = async (size: object) => {
+    const file = join(walk.downloads, 'run.pdf');
+    writeFileSync(file, String(await walk.driver.printPage(size as never)), 'base64');
+    const { stdout } = spawnSync('pdftotext', ['-raw', file, '-'], { encoding: 'utf8' });
+    return { text: stdout.replace(/\s+/g, ' '), pages: stdout.split('\f').length - 1 };
+  };
+  const a4 = await printed({ width: 21, height: 29.7 });
+  const letter = await printed({ width: 21.59, height: 27.94 });
+  expect([a4.pages, letter.pages]).toEqual([1, 1]);
+  for (const { text } of [a4, letter]) {
+    for (const words of [
+      'Kiln opening, as rehearsed',
+      "Mirela's pack (Clip-on transmitter with its own mic), full",
+      'Headphones off your ears',
+      'Open the browser call page',
+      '+28 dB',
+      'peaks at about −21 dBFS',
+      'Heard at Caller: Mirela and Oswin',
+      'Phone lasts 6 h 23 min',
+      'Local codes and licensed practice come first',
+      'Not on the list of inputs',
+    ])
+      expect(text).toContain(words);
+    for (const words of ['Undo', 'Print', 'It went well', 'Remember', 'Stage']) expect(text).not.toContain(words);
+  }
+});
+
+test('the views of a setup keep it in the address; from anywhere one finds any room, setup or part', async () => {
+  const { walk } = held;
+  await walk.open('line/?setup=glaze-hall');
+  for (const view of ['Levels', 'Power', 'Call', 'Device', 'Run', 'Line']) {
+    await walk.press(new RegExp(`^${view}$`), 'nav[aria-label="Views of Set up"] a');
+    const path = `/${view.toLowerCase()}/?setup=glaze-hall`;
+    await walk.driver.wait(async () => (await walk.driver.getCurrentUrl()).endsWith(path), PATIENCE_MS, path);
+    await walk.sees(/Glaze talk, streamed from the hall/, 'h1');
+  }
+  await walk.press(/^Find$/, 'nav button');
+  const field = await walk.driver.wait(
+    async () => (await walk.driver.findElements(By.css('[role=combobox]')))[0],
+    PATIENCE_MS,
+  );
+  await field!.sendKeys('song');
+  await walk.sees(/A song for the kiln/, '[role=option]');
+  await field!.sendKeys('\uE007');
+  await walk.driver.wait(async () => (await walk.driver.getCurrentUrl()).endsWith('setup=kiln-song'), PATIENCE_MS);
+});

@@ -1,0 +1,1 @@
+export { RunScreen } from './run-screen';
