@@ -47,6 +47,8 @@ export interface Setting {
     | 'practice'
     /** Codes of a hand-over that is not complete. */
     | 'hand'
+    /** That the first choice was made: the demo, or an empty desk. */
+    | 'welcome'
     | `ticks ${string}`
     /** A hunt for a fault of a setup that is not over. */
     | `hunt ${string}`

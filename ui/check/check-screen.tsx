@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { Setup } from '@/core/model';
 import { useReport } from '../components';
 import { SetupPicker, SetupScreen } from '../setup';
-import { Screen } from '../shell';
+import { Screen, useArrived } from '../shell';
 import { keepTake } from './kept-takes';
 import { LineUpTakes } from './line-up';
 import { Live } from './live';
@@ -23,6 +23,10 @@ function Checking({ setup }: { readonly setup: Setup }) {
   const takes = useTakes();
   const { report } = useReport(setup);
   const [tab, setTab] = useState('takes');
+  useArrived('check', (files) => {
+    takes.add(files);
+    setTab('takes');
+  });
   return (
     <Screen title={<SetupPicker setup={setup} />} under="What really arrived, beside what was computed for this setup.">
       <Tabs.Root value={tab} onValueChange={setTab}>

@@ -2,6 +2,7 @@ export { FootAxis, LevelAxis } from './axes';
 export { type Backup, backedUp, useBackup } from './backup';
 export { Basis } from './basis';
 export { Button } from './button';
+export { bringDemoBack, newDrawer, putDemoAway } from './demo';
 export { DocumentPicker } from './document-picker';
 export { editDrawer } from './edit-drawer';
 export { askAgain, failing, useFailedElsewhere } from './elsewhere';

@@ -1,20 +1,10 @@
 'use client';
 import { useRef, useState } from 'react';
 import { type Drawer, type Part, writeDocument } from '@/core/model';
-import {
-  Button,
-  classOf,
-  editDrawer,
-  KIND_TITLES,
-  KINDS_IN_ORDER,
-  PartIcon,
-  partName,
-  setSetting,
-  useAll,
-  useDrawer,
-} from '../components';
-import { Screen, saveFile, tell, useOverruled } from '../shell';
+import { Button, classOf, editDrawer, KIND_TITLES, KINDS_IN_ORDER, PartIcon, partName, useDrawer } from '../components';
+import { HandOver, Screen, saveFile, tell, useOverruled } from '../shell';
 import { AddPart } from './add-part';
+import { beginDrawer, DrawerPicker } from './drawer-picker';
 import { EditPart } from './edit-part';
 import { addedPart, withPart } from './edits';
 import { Ends } from './ends';
@@ -22,7 +12,6 @@ import { Ends } from './ends';
 export function DrawerScreen() {
   const drawer = useDrawer();
   useOverruled('drawers', drawer);
-  const drawers = useAll('drawers') ?? [];
   const [open, setOpen] = useState<string | null>(null);
   const panel = useRef<HTMLElement>(null);
   const lookAt = (id: string) => {
@@ -34,7 +23,10 @@ export function DrawerScreen() {
   if (drawer === null) {
     return (
       <Screen title="No drawer">
-        <p>Bring one in under Files, or take the last step back with Undo.</p>
+        <p>Begin one, bring one in under Files, or take the last step back with Undo.</p>
+        <Button look="main" className="mt-3" onClick={() => void beginDrawer()}>
+          Begin a drawer
+        </Button>
       </Screen>
     );
   }
@@ -49,28 +41,15 @@ export function DrawerScreen() {
   };
   return (
     <Screen
-      title={drawer.name}
+      title={<DrawerPicker drawer={drawer} />}
       under={`${drawer.parts.length} parts`}
       actions={
-        <Button onClick={() => saveFile(`${drawer.id}.drawer.json`, writeDocument(drawer))}>Save to file</Button>
+        <>
+          <HandOver kind="drawer" id={drawer.id} />
+          <Button onClick={() => saveFile(`${drawer.id}.drawer.json`, writeDocument(drawer))}>Save to file</Button>
+        </>
       }
     >
-      {drawers.length > 1 && (
-        <label className="mb-3 flex items-center gap-2">
-          Drawer
-          <select
-            value={drawer.id}
-            onChange={(e) => setSetting('drawer', e.target.value)}
-            className="min-h-10 rounded-lg border border-soft bg-card px-2"
-          >
-            {drawers.map((d) => (
-              <option key={d.id} value={d.id}>
-                {d.name}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
       <div className="flex flex-col gap-5 desk:grid desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
         <Owned drawer={drawer} open={open} onOpen={lookAt} />
         <aside

@@ -3,10 +3,9 @@ import { FileUp, Save } from 'lucide-react';
 import { type DragEvent, useId, useRef, useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { type Document, type DocumentProblem, writeDocument } from '@/core/model';
-import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { bringIn, bringInFile } from '@/store';
-import { attempt, Button, keepChange, useAll, useSetAside } from '../components';
-import { Screen, saveFile, tell } from '../shell';
+import { attempt, Button, bringDemoBack, keepChange, putDemoAway, useAll, useSetAside } from '../components';
+import { Screen, saveFile, tell, useArrived } from '../shell';
 import { Everything } from './everything';
 import { Progress } from './progress';
 
@@ -45,13 +44,12 @@ export function FilesScreen() {
     }
     setOutcomes(all);
   };
+  useArrived('files', bring);
   const demoBack = async () => {
-    const isBack = await keepChange('Bring the demo back', [
-      ...demoSetups.map((d) => ({ kind: 'setups' as const, id: d.id, become: () => d })),
-      ...demoJobs.map((d) => ({ kind: 'jobs' as const, id: d.id, become: () => d })),
-      { kind: 'drawers', id: demoDrawer.id, become: () => demoDrawer },
-    ]);
-    if (isBack) tell('The demo is back as it was. Undo takes it away again.');
+    if (await bringDemoBack()) tell('The demo is back as it was. Undo takes it away again.');
+  };
+  const demoAway = async () => {
+    if (await putDemoAway()) tell('The demo is put away; what you changed in it stays. Undo brings it back.');
   };
   return (
     <Screen title="Files" under="All of it lies in this browser and nowhere else. Files take it with you.">
@@ -84,7 +82,14 @@ export function FilesScreen() {
               ),
             )}
           </div>
-          <Button onClick={demoBack}>Bring the demo back</Button>
+          <div className="flex flex-wrap gap-2">
+            <Button className="flex-1" onClick={demoBack}>
+              Bring the demo back
+            </Button>
+            <Button className="flex-1" onClick={demoAway}>
+              Put the demo away
+            </Button>
+          </div>
         </div>
       </div>
     </Screen>

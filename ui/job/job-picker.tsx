@@ -1,8 +1,9 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { blankJob, type Job } from '@/core/model';
+import type { Job } from '@/core/model';
 import { idsOf } from '@/store';
 import { DocumentPicker, freeId, keepChange, setSetting, useAll } from '../components';
+import { beginJob } from './begin-job';
 
 /** Which job this is; and a new one, another name, or none of it. */
 export function JobPicker({ job }: { readonly job: Job | null }) {
@@ -13,9 +14,8 @@ export function JobPicker({ job }: { readonly job: Job | null }) {
     router.push('/');
   };
   const begin = async () => {
-    const id = freeId('job', await idsOf('jobs'));
-    const become = () => blankJob(id, `Job ${id.slice(4)}`);
-    if (await keepChange('New job', [{ kind: 'jobs', id, become }])) await open(id);
+    const id = await beginJob();
+    if (id !== null) await open(id);
   };
   const variant = async (of: Job) => {
     const id = freeId(of.id, await idsOf('jobs'));

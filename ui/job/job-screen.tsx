@@ -19,8 +19,9 @@ import {
   usePlan,
   useUses,
 } from '../components';
-import { Missing, Screen, saveFile, tell, useOverruled } from '../shell';
+import { HandOver, Missing, Screen, saveFile, tell, useOverruled, Welcome } from '../shell';
 import { AnswerStrip } from './answer-strip';
+import { beginJob } from './begin-job';
 import { DeadEnd } from './dead-end';
 import { letterOf } from './letter';
 import { WhyNotAsk } from './why-not';
@@ -58,7 +59,11 @@ export function JobScreen() {
     if (wanted !== null) return <Missing what="job" id={wanted} />;
     return (
       <Screen title="No job yet" actions={<JobPicker job={null} />}>
-        <p>Write a new job with the button above, or bring one in under Files.</p>
+        <Welcome />
+        <p>Write what you want as a sentence, or bring a job in under Files.</p>
+        <Button look="main" className="mt-3" onClick={() => void beginJob()}>
+          Write a job
+        </Button>
       </Screen>
     );
   }
@@ -80,10 +85,12 @@ export function JobScreen() {
       actions={
         <>
           <Button onClick={() => router.push('/kit/')}>Several jobs, one kit</Button>
+          <HandOver kind="job" id={job.id} />
           <Button onClick={() => saveFile(`${job.id}.job.json`, writeDocument(job))}>Save to file</Button>
         </>
       }
     >
+      <Welcome />
       <Sentence job={job} onFill={fill} />
       <div className="mt-5 grid gap-6 desk:grid-cols-[18rem_1fr]">
         <div className="order-2 desk:order-1">

@@ -1,3 +1,4 @@
+export { useArrived } from './arrived-files';
 export { HandOver } from './hand-over';
 export { Missing } from './missing';
 export { SaveEverything } from './save-everything';
@@ -7,3 +8,4 @@ export { Shell } from './shell';
 export { tell, tellUntilSeen } from './tell';
 export { Trouble } from './trouble';
 export { useOverruled } from './use-overruled';
+export { Welcome } from './welcome';

@@ -3,6 +3,7 @@ import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useSetting } from '../components';
 import { FailedBar } from './failed-bar';
 import { Finder } from './finder';
+import { Intake } from './intake';
 import { Nav, Views } from './nav';
 import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
@@ -43,6 +44,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         <div id="content">{children}</div>
       </div>
       <Told />
+      <Intake />
       <Finder open={finding} onOpen={setFinding} />
     </>
   );
