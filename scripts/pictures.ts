@@ -1,10 +1,6 @@
 // Takes the pictures of docs/screenshots from the demo data: npx tsx scripts/pictures.ts [name...]
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { writeWav } from '@/core/wav';
+import { writeFileSync } from 'node:fs';
 import { openBrowser, serve } from '../tests/support/page';
-import { hiss, RATE, sum, talker } from '../tests/support/takes';
 import { Walk } from '../tests/support/walk';
 
 const DESK = { width: 1280, height: 800 };
@@ -29,8 +25,16 @@ const hunted = async (walk: Walk, words: string) => {
 };
 
 const PICTURES: readonly Picture[] = [
-  { name: 'job', size: DESK, path: '', ready: planned },
-  { name: 'line-works', size: DESK, path: 'line/?setup=kiln-rehearsed', ready: (w) => w.waitForGate('Seen', 'pass') },
+  { name: 'first-run', size: POCKET, path: '', ready: (w) => w.sees(/Welcome/) },
+  {
+    name: 'job',
+    size: DESK,
+    path: '',
+    ready: async (walk) => {
+      await walk.press(/^Look round with the demo$/);
+      await planned(walk);
+    },
+  },
   { name: 'line-fails', size: DESK, path: 'line/?setup=kiln-first-try', ready: mended },
   {
     name: 'line-joint',
@@ -40,16 +44,6 @@ const PICTURES: readonly Picture[] = [
       await walk.press(/^Connection 5/);
       await walk.slide(/^Plug out by/, 3.2);
       await walk.waitForGate('Fit', 'fail');
-    },
-  },
-  {
-    name: 'line-hum',
-    size: DESK,
-    path: 'line/?setup=glaze-hall',
-    ready: async (walk) => {
-      await mended(walk);
-      await walk.sees(/What would bring the hum down/);
-      await walk.driver.executeScript('window.scrollTo(0, 500)');
     },
   },
   {
@@ -80,18 +74,6 @@ const PICTURES: readonly Picture[] = [
     ready: async (walk) => {
       await walk.press(/^Hear what this setup would record$/);
       await walk.sees(/clipped/i, '[aria-label=Findings]');
-    },
-  },
-  {
-    name: 'check-live',
-    size: DESK,
-    path: 'check/?setup=kiln-rehearsed',
-    ready: async (walk) => {
-      await walk.press(/^Live input$/, '[role=tab]');
-      await walk.press(/^Listen$/);
-      await walk.sees(/sides/i, '[aria-label=Meter]');
-      await walk.driver.sleep(12_000);
-      await walk.press(/^Tap test/);
     },
   },
   {
@@ -147,26 +129,26 @@ const PICTURES: readonly Picture[] = [
       await walk.driver.executeScript('window.scrollTo(0, 0)');
     },
   },
-  { name: 'files', size: DESK, path: 'files/', ready: (walk) => walk.sees(/toolbox/) },
+  { name: 'run', size: DESK, path: 'run/?setup=kiln-rehearsed', ready: (w) => w.sees(/First:/) },
+  {
+    name: 'run-pocket',
+    size: POCKET,
+    path: 'run/?setup=kiln-rehearsed',
+    ready: async (walk) => {
+      for (const step of [/Headphones off your ears/, /Plug Headset adapter/]) await walk.press(step, 'label');
+      await walk.driver.executeScript("document.querySelector('[aria-label^=Plug]').scrollIntoView()");
+    },
+  },
+  { name: 'hand', size: DESK, path: 'hand/?setup=kiln-rehearsed', ready: (w) => w.sees(/On the phone/) },
   { name: 'line-pocket', size: POCKET, path: 'line/?setup=kiln-first-try', ready: mended },
 ];
 
 const wanted = process.argv.slice(2);
-// What stands for the microphone of the live input: two talkers, a side each.
-const folder = mkdtempSync(join(tmpdir(), 'symplex-pictures-'));
-const microphone = join(folder, 'microphone.wav');
-writeFileSync(microphone, writeWav(RATE, [sum(talker(2), hiss(-70)), sum(talker(3), hiss(-70, 14, 3))], 16));
-const MICROPHONE = [
-  '--use-fake-ui-for-media-stream',
-  '--use-fake-device-for-media-stream',
-  `--use-file-for-fake-audio-capture=${microphone}`,
-  '--autoplay-policy=no-user-gesture-required',
-];
 const server = await serve();
 try {
   for (const { name, size, path, ready } of PICTURES) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
-    const { driver, downloads, close } = await openBrowser(size, MICROPHONE);
+    const { driver, downloads, close } = await openBrowser(size);
     try {
       const walk = new Walk(driver, server.url, downloads);
       await walk.open(path);
@@ -181,5 +163,4 @@ try {
   }
 } finally {
   server.stop();
-  rmSync(folder, { recursive: true, force: true });
 }

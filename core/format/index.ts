@@ -6,5 +6,5 @@ export { sentenceList, TABLES } from './list';
 export { type Filling, type Message, type Said, type Text, wordsOf } from './message';
 export * from './numbers';
 export { PLAN_TEXTS, type PlanMessage, planMessage, sayPlan } from './plans';
-export { RUN_TEXTS, runText } from './runs';
+export { CAUTION_TEXTS, cautionText, RUN_TEXTS, runText } from './runs';
 export { sayTake, TAKE_TEXTS, type TakeMessage, takeMessage } from './takes';

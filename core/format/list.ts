@@ -4,7 +4,7 @@ import { DIAGNOSIS_TEXTS, SUSPECT_TEXTS } from './diagnoses';
 import { GATE_TEXTS } from './gates';
 import type { Text } from './message';
 import { PLAN_TEXTS } from './plans';
-import { RUN_TEXTS } from './runs';
+import { CAUTION_TEXTS, RUN_TEXTS } from './runs';
 import { TAKE_TEXTS } from './takes';
 
 /** Every table of texts. */
@@ -17,6 +17,7 @@ export const TABLES: Readonly<Record<string, Readonly<Record<string, Text>>>> = 
   diagnoses: DIAGNOSIS_TEXTS,
   suspects: SUSPECT_TEXTS,
   runs: RUN_TEXTS,
+  cautions: CAUTION_TEXTS,
 };
 
 /** Every sentence the program can say, for those who read them over: docs/sentences.md. */

@@ -18,8 +18,8 @@ const asRead = (s: string): string =>
 describe.each(Object.entries(TABLES))('every text of %s', (name, table) => {
   test.each(Object.entries<Text>(table))('%s is short, whole, and in the words of the trade', (id, text) => {
     for (const s of said(text).map(asRead)) {
-      // An act stands on a button; a cause is followed by what comes of it, and where a finding comes from follows a colon.
-      const isWhole = !['acts', 'causes', 'suspects'].includes(name);
+      // An act stands on a button, a step of the run sheet beside a box; a cause is followed by what comes of it, and where a finding comes from follows a colon.
+      const isWhole = !['acts', 'causes', 'suspects', 'runs'].includes(name);
       expect(s).toMatch(name === 'causes' && id.startsWith('then.') ? /^[:,] / : /^\p{L}/u);
       expect(/[.?]$/.test(s) || /Some name$/.test(s)).toBe(isWhole || /Some name$/.test(s));
       for (const one of sentencesIn(s)) expect(wordsIn(one), one).toBeLessThanOrEqual(25);

@@ -21,17 +21,26 @@ export const RUN_TEXTS = {
   'hears.not': 'Heard at {listener}: {voices}; not heard: {missing}',
   'hears.none': 'Heard at {listener}: nobody',
   'hears.echo': 'Heard at {listener}: {voices}, and their own voice as an echo',
-  'caution.phantom': '48 V of {part} stays off while you plug, and never goes toward a phone.',
-  'caution.ears': 'Start with headphones off the ears and low; long loud listening harms hearing.',
-  'caution.mains':
-    '{part} is on the mains: never lift its protective earth to cure hum. Mains work is for a qualified electrician.',
-  'caution.cells': 'Chargers and lithium cells: certified ones, uncovered, not in the heat.',
-  'caution.radio': 'Radio packs: only on bands that are permitted where you are.',
-  'caution.tape': 'Tape long cables down where people walk.',
-  'caution.ask': 'Ask before you record a person or a call.',
 } as const;
 
-const { message, say } = wordsOf(RUN_TEXTS);
+/** The usual cautions of the trade; common practice. */
+export const CAUTION_TEXTS = {
+  phantom: 'Keep 48 V of {part} off while you plug, and never send it toward a phone.',
+  ears: 'Start with headphones off the ears and low; long loud listening harms hearing.',
+  mains:
+    '{part} is on the mains: never lift its protective earth to cure hum. Mains work is for a qualified electrician.',
+  cells: 'Chargers and lithium cells: certified ones, uncovered, not in the heat.',
+  radio: 'Radio packs: only on bands that are permitted where you are.',
+  tape: 'Tape long cables down where people walk.',
+  ask: 'Ask before you record a person or a call.',
+} as const;
+
+const runs = wordsOf(RUN_TEXTS);
+const cautions = wordsOf(CAUTION_TEXTS);
 
 export const runText = <Id extends keyof typeof RUN_TEXTS>(id: Id, values: Filling<(typeof RUN_TEXTS)[Id]>): string =>
-  say(message(id, values)).sentence;
+  runs.say(runs.message(id, values)).sentence;
+export const cautionText = <Id extends keyof typeof CAUTION_TEXTS>(
+  id: Id,
+  values: Filling<(typeof CAUTION_TEXTS)[Id]>,
+): string => cautions.say(cautions.message(id, values)).sentence;

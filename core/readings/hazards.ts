@@ -54,14 +54,11 @@ export function readHazards(
 ): readonly Hazard[] {
   const seated = seatedHazards(compiled, op);
   if (reach === 'seated') return [...seated, ...peaks(compiled, responses)];
-  const drawn = asIfFed(compiled.setup, compiled, circuit);
-  const steady = [...seated, ...openHazards(compiled, drawn, null)];
-  let like = drawn?.apart ?? circuit;
-  const switched = phantomSwitches(compiled).flatMap((when): readonly Hazard[] => {
-    const fed = asIfFed(turnKnob(compiled.setup, when.part, when.knob, when.to), compiled, like);
-    like = fed?.apart ?? like;
-    return openHazards(compiled, fed, when);
-  });
+  const like = { at: circuit };
+  const steady = [...seated, ...openHazards(compiled, compiled.setup, null, like)];
+  const switched = phantomSwitches(compiled).flatMap((when) =>
+    openHazards(compiled, turnKnob(compiled.setup, when.part, when.knob, when.to), when, like),
+  );
   return [...steady, ...peaks(compiled, responses), ...switched];
 }
 
@@ -84,37 +81,44 @@ const seatedHazards = (compiled: Compiled, op: OperatingPoint): readonly Hazard[
 
 /** A setup with all its parts fed and working, so that nothing hides behind what is off today. */
 interface Fed {
-  readonly setup: Setup;
   readonly compiled: Compiled;
   readonly circuit: Circuit;
   /** With every joint apart no pivot leans on the metal of one: its order holds with any one of them apart. */
   readonly apart: Circuit;
 }
 
-/** Null where nothing gives phantom power. */
 function asIfFed(setup: Setup, { catalogue }: Compiled, like: Circuit): Fed | null {
-  if (phantomGivers(setup, catalogue).size === 0) return null;
   const compiled = compile(setup, catalogue);
   const circuit = prepare(compiled.netlist);
   if (!circuit.ok) return null;
   const apart = pulledApart(compiled, circuit.value, compiled.joints, like);
   apart.at(0);
-  return { setup, compiled, circuit: circuit.value, apart };
+  return { compiled, circuit: circuit.value, apart };
 }
 
-/** What stands on the contacts of joints that lead to phantom power while they are apart, and on the plug's way in. */
-function openHazards(compiled: Compiled, fed: Fed | null, when: Hazard['when']): readonly Hazard[] {
-  if (!fed) return [];
-  const givers = phantomGivers(fed.setup, compiled.catalogue);
-  return compiled.joints.flatMap((joint): readonly Hazard[] => {
+/** Joints on whose contacts phantom power could do harm: one side bears little, and beyond the other something gives it. */
+function exposed(compiled: Compiled, givers: ReadonlySet<string>) {
+  if (givers.size === 0) return [];
+  return compiled.joints.flatMap((joint) => {
     if (!joint.mating.fits) return [];
     const limits = limitsAt(compiled, joint);
-    if (
-      limits.length === 0 ||
-      limits.every((l) => l.maxVolt > LEAST_PHANTOM_VOLT * 5) ||
-      !leadsTo(compiled, joint, givers)
-    )
-      return [];
+    const isBearing = limits.every((l) => l.maxVolt > LEAST_PHANTOM_VOLT * 5);
+    return limits.length === 0 || isBearing || !leadsTo(compiled, joint, givers) ? [] : [{ joint, limits }];
+  });
+}
+
+/**
+ * What stands on the contacts of joints that lead to phantom power while they are apart, and on the plug's way in.
+ * @param setup the same with knobs turned
+ * @param like whose pivots are tried first, and what was solved in place of it
+ */
+function openHazards(compiled: Compiled, setup: Setup, when: Hazard['when'], like: { at: Circuit }): readonly Hazard[] {
+  const givers = phantomGivers(setup, compiled.catalogue);
+  const joints = exposed(compiled, givers);
+  const fed = joints.length === 0 ? null : asIfFed(setup, compiled, like.at);
+  if (!fed) return [];
+  like.at = fed.apart;
+  return joints.flatMap(({ joint, limits }): readonly Hazard[] => {
     const probes = probesOf(pulledApart(fed.compiled, fed.circuit, [joint], fed.apart), joint);
     if (!probes.ok) return [];
     const voltAt = (contact: string | null) => probes.value.find((p) => p.contact === contact)?.openVolt ?? 0;

@@ -1,4 +1,4 @@
-import { runText } from '../format';
+import { cautionText } from '../format';
 import { type Catalogue, classIn, hasBattery, partName, type Setup } from '../model';
 
 /** Cables so long lie where people walk; est. */
@@ -11,12 +11,12 @@ export function cautionsFor(setup: Setup, catalogue: Catalogue): readonly string
   const mains = parts.find(({ c }) => c.needs?.includes('mains'));
   const kinds = new Set(parts.map(({ c }) => c.kind));
   const said: string[] = [];
-  if (phantom) said.push(runText('caution.phantom', { part: phantom.part }));
-  if (kinds.has('listening')) said.push(runText('caution.ears', {}));
-  if (mains) said.push(runText('caution.mains', { part: mains.part }));
-  if (kinds.has('power') || parts.some(({ c }) => hasBattery(c))) said.push(runText('caution.cells', {}));
-  if (kinds.has('wireless')) said.push(runText('caution.radio', {}));
-  if (parts.some(({ c }) => (c.values['lengthM']?.value ?? 0) >= LONG_M)) said.push(runText('caution.tape', {}));
-  said.push(runText('caution.ask', {}));
+  if (phantom) said.push(cautionText('phantom', { part: phantom.part }));
+  if (kinds.has('listening')) said.push(cautionText('ears', {}));
+  if (mains) said.push(cautionText('mains', { part: mains.part }));
+  if (kinds.has('power') || parts.some(({ c }) => hasBattery(c))) said.push(cautionText('cells', {}));
+  if (kinds.has('wireless')) said.push(cautionText('radio', {}));
+  if (parts.some(({ c }) => (c.values['lengthM']?.value ?? 0) >= LONG_M)) said.push(cautionText('tape', {}));
+  said.push(cautionText('ask', {}));
   return said;
 }

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from 'vitest';
@@ -73,10 +73,42 @@ test('every route opens and computes with the server stopped, after a restart of
       await walk.sees(words, 'main');
     }
     // By the rooms' own links too, which ask the server for less than a page.
-    await walk.press(/^Power$/, 'nav a');
+    await walk.press(/^Check$/, 'nav a');
     await walk.sees(/./, 'main');
-    await again.driver.wait(async () => (await again.driver.getCurrentUrl()).includes('/power/'), PATIENCE_MS);
+    await again.driver.wait(async () => (await again.driver.getCurrentUrl()).includes('/check/'), PATIENCE_MS);
   } finally {
     await again.close();
+  }
+});
+
+test('a new version waits until it is wanted: a draft stays, and what was kept is there afterwards', async () => {
+  const temporary = mkdtempSync(join(tmpdir(), 'symplex-serving-'));
+  const own = await serve([], { TMPDIR: temporary });
+  const { driver, downloads, close } = await openBrowser();
+  try {
+    const walk = new Walk(driver, own.url, downloads);
+    await walk.open('log/');
+    await driver.wait(
+      () => driver.executeScript('return navigator.serviceWorker.controller !== null'),
+      PATIENCE_MS,
+      'no service worker took the page over',
+    );
+    const draft = await walk.find('input, textarea', /^What to remember$/);
+    await draft.sendKeys('half a thought');
+    // What is served from now on is another version.
+    const worker = join(temporary, readdirSync(temporary)[0]!, 'files/sw.js');
+    for (const file of ['', '.br', '.gz']) rmSync(worker + file, { force: true });
+    writeFileSync(worker, `${readFileSync('build/files/sw.js', 'utf8')}\n// another\n`);
+    await driver.executeScript('navigator.serviceWorker.getRegistration().then((r) => r.update())');
+    await walk.sees(/A new version is there/);
+    expect(await draft.getAttribute('value')).toBe('half a thought');
+    await driver.executeScript('window.before = true');
+    await walk.press(/^Use it$/);
+    await driver.wait(() => driver.executeScript('return window.before === undefined'), PATIENCE_MS, 'not opened anew');
+    await walk.sees(/Log/, 'h1');
+  } finally {
+    await close();
+    own.stop();
+    rmSync(temporary, { recursive: true, force: true });
   }
 });

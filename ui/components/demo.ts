@@ -1,26 +1,31 @@
 'use client';
 import { type Drawer, FORMAT_VERSION, type Job, type Setup, same } from '@/core/model';
-import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import { database, type Edit, idsOf } from '@/store';
 import { keepChange } from './keeping';
 import { setSetting } from './use-documents';
 import { freeId } from './words';
 
-const ALL: readonly (
+type Demo = readonly (
   | { readonly kind: 'setups'; readonly document: Setup }
   | { readonly kind: 'jobs'; readonly document: Job }
   | { readonly kind: 'drawers'; readonly document: Drawer }
-)[] = [
-  ...demoSetups.map((document) => ({ kind: 'setups' as const, document })),
-  ...demoJobs.map((document) => ({ kind: 'jobs' as const, document })),
-  { kind: 'drawers' as const, document: demoDrawer },
-];
+)[];
+
+/** Loaded when it is asked for: the page needs none of it to begin. */
+async function demo(): Promise<Demo> {
+  const { demoDrawer, demoJobs, demoSetups } = await import('@/demo');
+  return [
+    ...demoSetups.map((document) => ({ kind: 'setups' as const, document })),
+    ...demoJobs.map((document) => ({ kind: 'jobs' as const, document })),
+    { kind: 'drawers' as const, document: demoDrawer },
+  ];
+}
 
 /** The demo as it was, in place of what became of it. */
-export const bringDemoBack = (): Promise<boolean> =>
+export const bringDemoBack = async (): Promise<boolean> =>
   keepChange(
     'Bring the demo back',
-    ALL.map(({ kind, document }) => ({ kind, id: document.id, become: () => document }) as Edit),
+    (await demo()).map(({ kind, document }) => ({ kind, id: document.id, become: () => document }) as Edit),
   );
 
 /** An empty drawer of one's own. */
@@ -36,7 +41,8 @@ export async function newDrawer(name = 'My drawer'): Promise<Edit> {
  * @returns whether it was kept
  */
 export async function putDemoAway(): Promise<boolean> {
-  const edits = ALL.map(
+  const all = await demo();
+  const edits = all.map(
     ({ kind, document }) =>
       ({
         kind,
@@ -44,9 +50,15 @@ export async function putDemoAway(): Promise<boolean> {
         become: (now: unknown) => (now !== null && same(plain(now), plain(document)) ? null : now),
       }) as Edit,
   );
-  const others = [...(await idsOf('drawers'))].filter((id) => id !== demoDrawer.id);
-  const kept: unknown = await database().drawers.get(demoDrawer.id);
-  const isEmpty = others.length === 0 && (kept === undefined || same(plain(kept), plain(demoDrawer)));
+  const ours = all.filter((d) => d.kind === 'drawers').map((d) => d.document);
+  const others = [...(await idsOf('drawers'))].filter((id) => !ours.some((d) => d.id === id));
+  const changed = await Promise.all(
+    ours.map(async (d) => {
+      const kept: unknown = await database().drawers.get(d.id);
+      return kept !== undefined && !same(plain(kept), plain(d));
+    }),
+  );
+  const isEmpty = others.length === 0 && !changed.includes(true);
   const own = isEmpty ? [await newDrawer()] : [];
   const isKept = await keepChange('Put the demo away', [...edits, ...own]);
   const [first] = own;

@@ -1,13 +1,16 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useSetting } from '../components';
 import { FailedBar } from './failed-bar';
-import { Finder } from './finder';
 import { Intake } from './intake';
 import { Nav, Views } from './nav';
 import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
 import { VersionBar } from './version-bar';
+
+// Loaded when it is first asked for.
+const Finder = dynamic(() => import('./finder').then((m) => m.Finder), { ssr: false });
 
 /** Around every screen: the places, what was just done, light or dark. */
 export function Shell({ children }: { readonly children: ReactNode }) {
@@ -45,7 +48,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
       </div>
       <Told />
       <Intake />
-      <Finder open={finding} onOpen={setFinding} />
+      {finding && <Finder open onOpen={setFinding} />}
     </>
   );
 }
