@@ -72,7 +72,10 @@ const PICTURES: readonly Picture[] = [
     size: DESK,
     path: 'check/?setup=glaze-too-hot',
     ready: async (walk) => {
-      await walk.press(/^Hear what this setup would record$/);
+      // It waits for the figures, and so does whoever presses it.
+      const hear = /^Hear what this setup would record$/;
+      await walk.driver.wait(async () => (await walk.find('button', hear)).isEnabled());
+      await walk.press(hear);
       await walk.sees(/clipped/i, '[aria-label=Findings]');
     },
   },

@@ -11,13 +11,15 @@ import { chance, faultsThatBite, injected, type Outcome, pairOf, tableOf, wellSe
 // time; `npm run faults` puts many more in and prints what is left (docs/faults.md).
 
 const SETUPS = 26;
+/** Faults by themselves are many in each setup: fewer setups give as sure a share. */
+const SINGLES_IN = 15;
 const pick = chance(11);
 const well = wellSetups(120)
   .filter((_, i) => i % 4 === 0)
   .slice(0, SETUPS);
 
 test('of faults put in one at a time, 95 in 100 are told first, 98 in the first three of this sample, and the first fix mends', () => {
-  const outcomes = well.flatMap((s) => faultsThatBite(s, pick).map((f) => injected(s, f)));
+  const outcomes = well.slice(0, SINGLES_IN).flatMap((s) => faultsThatBite(s, pick).map((f) => injected(s, f)));
   console.log(tableOf(outcomes));
   expect(outcomes.length).toBeGreaterThan(120);
   expect(new Set(outcomes.map((o) => o.kind)).size).toBeGreaterThan(9);
