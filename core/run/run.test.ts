@@ -1,3 +1,4 @@
+import { csvParseRows } from 'd3-dsv';
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
@@ -5,7 +6,7 @@ import { mustAssess, report } from '@/core/assess';
 import { looseParts, type Setup } from '@/core/model';
 import { careOf, shortestOrder } from '@/core/standin';
 import { demoSetups } from '@/demo';
-import { firstAid, runSheet } from '.';
+import { firstAid, orderCsv, patchCsv, runSheet } from '.';
 
 const sheetOf = (setup: Setup) => runSheet(setup, report(mustAssess(setup, catalogue)), catalogue);
 const demo = (id: string) => demoSetups.find((s) => s.id === id)!;
@@ -47,6 +48,21 @@ describe.each(demoSetups.map((s) => [s.id, s] as const))('the run sheet of %s', 
         expect(step?.text).toContain(`about ${String(Math.round(most)).replace('-', '−')} dBFS`);
     }
   });
+});
+
+test('the patch list has each connection with its two ends, whatever its parts are called', () => {
+  const setup = demo('kiln-song');
+  const [first, ...others] = setup.parts;
+  const odd = { ...setup, parts: [{ ...first!, name: 'A "mic", or\nnot' }, ...others] };
+  const rows = csvParseRows(patchCsv(odd, catalogue));
+  expect(rows.length).toBe(setup.joints.length + 1);
+  for (const row of rows) expect(row.length).toBe(5);
+  const told = rows.slice(1).flatMap(([, a, , b]) => [a, b]);
+  expect(told.filter((n) => n === 'A "mic", or\nnot').length).toBe(
+    setup.joints.flatMap((j) => [j.a.part, j.b.part]).filter((p) => p === first!.id).length,
+  );
+  const order = csvParseRows(orderCsv(sheetOf(setup)));
+  expect(order.slice(1).map(([, what]) => what)).toEqual(sheetOf(setup).plugging.map((s) => s.text));
 });
 
 test('a battery that does not last is changed before it is empty', () => {

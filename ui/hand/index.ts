@@ -1,2 +1,3 @@
 export { Code } from './code';
 export { HandScreen } from './hand-screen';
+export { type Server, useServer } from './use-server';

@@ -1,17 +1,17 @@
 'use client';
 import { Printer } from 'lucide-react';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import { fragmentOf, piecesOf } from '@/core/hand';
 import { seenIn } from '@/core/log';
 import type { Setup } from '@/core/model';
-import { type RunSheet, runSheet } from '@/core/run';
+import { orderCsv, patchCsv, type RunSheet, runSheet } from '@/core/run';
 import { about, Button, gateTitle, keepEntry, useAll, useDrawer, useFirstAid, useReport } from '../components';
-import { Code } from '../hand';
+import { Code, useServer } from '../hand';
 import { jobSentence } from '../job';
 import { SetupPicker, SetupScreen } from '../setup';
-import { Screen, tell } from '../shell';
+import { HandOver, Screen, saveFile, tell } from '../shell';
 import { KnobScale } from './knob-scale';
 import { TickList } from './tick-list';
 import { useTicks } from './use-ticks';
@@ -64,9 +64,16 @@ function Sheet({ setup, report }: { readonly setup: Setup; readonly report: Repo
       title={<SetupPicker setup={setup} />}
       under={jobSentence(setup.job)}
       actions={
-        <Button onClick={() => window.print()}>
-          <Printer size={18} aria-hidden /> Print
-        </Button>
+        <>
+          <HandOver kind="setup" id={setup.id} />
+          <Button onClick={() => saveFile(`${setup.id}.patch.csv`, patchCsv(setup, catalogue), 'text/csv')}>
+            Patch list
+          </Button>
+          <Button onClick={() => saveFile(`${setup.id}.order.csv`, orderCsv(sheet), 'text/csv')}>Order</Button>
+          <Button look="main" onClick={() => window.print()}>
+            <Printer size={18} aria-hidden /> Print
+          </Button>
+        </>
       }
     >
       <Standing sheet={sheet} />
@@ -232,7 +239,9 @@ function FirstAidSection({ setup }: { readonly setup: Setup }) {
 
 /** A small code that opens this very setup elsewhere; of a large one the first of several would only mislead. */
 function CodeSection({ setup }: { readonly setup: Setup }) {
-  const [base] = useState(() => window.location.origin);
+  const server = useServer();
+  // Where a phone finds it; this machine's own name leads nowhere from there.
+  const base = server?.lan ?? `${window.location.origin}/`;
   const pieces = piecesOf(JSON.stringify(setup));
   if (pieces.length === 0) return null;
   return (
@@ -240,7 +249,7 @@ function CodeSection({ setup }: { readonly setup: Setup }) {
       <div className="flex flex-wrap gap-3">
         {pieces.map((p) => (
           <div key={p.part} className="w-48 print:w-[36mm]">
-            <Code text={`${base}/hand/#${fragmentOf(p)}`} name={`Code ${p.part} of ${p.count}`} />
+            <Code text={`${base}hand/#${fragmentOf(p)}`} name={`Code ${p.part} of ${p.count}`} />
           </div>
         ))}
       </div>

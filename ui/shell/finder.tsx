@@ -15,6 +15,15 @@ interface Found {
 
 const MOST_SHOWN = 9;
 
+const SHORTCUTS = [
+  ['Ctrl+K', 'find'],
+  ['Ctrl+Z', 'undo'],
+  ['Ctrl+Y', 'redo'],
+  ['Ctrl+V', 'open a document that was copied'],
+  ['Ctrl+P', 'print'],
+  ['Esc', 'close'],
+] as const;
+
 /** Go anywhere, and find any setup, job, part or drawer by name. */
 export function Finder({ open, onOpen }: { readonly open: boolean; readonly onOpen: (open: boolean) => void }) {
   return (
@@ -98,6 +107,17 @@ function Searching({ onOver }: { readonly onOver: () => void }) {
         ))}
         {found.length === 0 && <p className="px-3 py-2">Nothing here is called that.</p>}
       </div>
+      <dl
+        aria-label="Shortcuts"
+        className="mt-2 flex flex-wrap gap-x-4 gap-y-1 border-rule border-t pt-2 text-soft text-sm"
+      >
+        {SHORTCUTS.map(([keys, does]) => (
+          <div key={keys} className="flex gap-1.5">
+            <dt className="font-mono">{keys}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
     </>
   );
 }

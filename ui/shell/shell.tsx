@@ -1,6 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { type ReactNode, Suspense, useEffect, useState } from 'react';
+import { type ReactNode, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
 import { useSetting } from '../components';
 import { FailedBar } from './failed-bar';
 import { Intake } from './intake';
@@ -9,12 +9,23 @@ import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
 import { VersionBar } from './version-bar';
 
+const systemDark = () => window.matchMedia('(prefers-color-scheme: dark)');
+const isSystemDark = (): boolean => systemDark().matches;
+const onSystemTheme = (changed: () => void) => {
+  const query = systemDark();
+  query.addEventListener('change', changed);
+  return () => query.removeEventListener('change', changed);
+};
+
 // Loaded when it is first asked for.
 const Finder = dynamic(() => import('./finder').then((m) => m.Finder), { ssr: false });
 
 /** Around every screen: the places, what was just done, light or dark. */
 export function Shell({ children }: { readonly children: ReactNode }) {
-  const dark = useSetting('theme') === 'dark';
+  const theme = useSetting('theme');
+  const systemIsDark = useSyncExternalStore(onSystemTheme, isSystemDark, () => false);
+  // As the system has it, until somebody chooses.
+  const dark = theme === 'dark' || (theme === null && systemIsDark);
   const [finding, setFinding] = useState(false);
   useEffect(() => {
     document.documentElement.dataset['theme'] = dark ? 'dark' : 'light';
