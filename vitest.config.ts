@@ -11,7 +11,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
-          include: ['{core,catalogue,cli,store,workers,ui,demo,scripts}/**/*.test.ts'],
+          include: ['{core,catalogue,cli,store,workers,ui,demo,scripts,server}/**/*.test.ts'],
           environment: 'node',
           // Nothing of ours keeps a state that another file could see, and to load the catalogue anew for each file was a third of
           // the time of all.

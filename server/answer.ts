@@ -18,12 +18,14 @@ export function refusedForRate(request: Request): Response | null {
 /** Answer `POST /api/check` and its like: limits first, then the work, on a thread of its own. */
 export async function answer(name: string, request: Request): Promise<Response> {
   const startedMs = Date.now();
-  const answered = await answered_(name, request);
+  const answered = await worked(name, request).catch(() =>
+    request.signal.aborted ? refusalOf('gone') : problem(500, 'The program is at fault, not what was sent.'),
+  );
   said(name, answered.status, startedMs);
   return answered;
 }
 
-async function answered_(name: string, request: Request): Promise<Response> {
+async function worked(name: string, request: Request): Promise<Response> {
   const asked = ASKED.find((a) => a === name);
   if (!asked) return problem(404, `There is no ${JSON.stringify(name).slice(0, 60)} here: ${ASKED.join(', ')}, take.`);
   const refused = refusedForRate(request);
@@ -37,11 +39,11 @@ async function answered_(name: string, request: Request): Promise<Response> {
 
 function responseTo(asked: Asked, outcome: Outcome): Response {
   if (outcome.how !== 'worked') return refusalOf(outcome.how);
-  const { worked } = outcome;
-  if (!worked.ok) return problem(422, worked.problem.message, { pointer: worked.problem.pointer });
-  return new Response(worked.body, {
+  const { worked: found } = outcome;
+  if (!found.ok) return problem(422, found.problem.message, { pointer: found.problem.pointer });
+  return new Response(found.body, {
     headers: {
-      'Content-Type': worked.type,
+      'Content-Type': found.type,
       'Cache-Control': 'no-store',
       ...(asked === 'render' ? { 'Content-Disposition': 'attachment; filename="rendered.wav"' } : {}),
     },

@@ -15,7 +15,9 @@ export function waitOf(address: string, nowMs = Date.now()): number | null {
   here.symplexBuckets ??= new Map();
   const buckets = here.symplexBuckets;
   const old = buckets.get(address) ?? { left: BURST, at: nowMs };
-  const left = Math.min(BURST, old.left + ((nowMs - old.at) / 1000) * PER_SECOND);
+  // A clock that is set back takes nothing away.
+  const since = Math.max(0, nowMs - old.at) / 1000;
+  const left = Math.min(BURST, old.left + since * PER_SECOND);
   buckets.delete(address);
   buckets.set(address, { left: Math.max(0, left - 1), at: nowMs });
   if (buckets.size > MOST_ADDRESSES) {

@@ -9,6 +9,10 @@ import { takePool } from './pool';
 import { problem } from './problem';
 import { said } from './said';
 
+/** Takes that lie on the disk at once: each may be large. */
+const MOST_AT_ONCE = 4;
+const here = globalThis as typeof globalThis & { symplexTakes?: number };
+
 /** As large as a WAV can be. */
 const MOST_BYTES = 2 ** 32;
 
@@ -24,8 +28,14 @@ export async function answerTake(request: Request): Promise<Response> {
     return problem(415, 'Send a WAV: Content-Type: audio/wav.');
   if (Number(request.headers.get('content-length') ?? 0) > MOST_BYTES)
     return problem(413, 'A recording may have 4 GB at most.');
+  const atOnce = here.symplexTakes ?? 0;
+  if (atOnce >= MOST_AT_ONCE) return refusalOf('busy');
+  here.symplexTakes = atOnce + 1;
   const folder = await mkdtemp(join(tmpdir(), 'symplex-take-'));
-  const clear = () => rm(folder, { recursive: true, force: true });
+  const clear = async () => {
+    here.symplexTakes = (here.symplexTakes ?? 1) - 1;
+    await rm(folder, { recursive: true, force: true });
+  };
   const file = join(folder, 'take.wav');
   const kept = await keep(request, file).catch(async (e: unknown) => {
     await clear();
