@@ -1,10 +1,12 @@
 'use client';
 import { Tabs } from 'radix-ui';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Setup } from '@/core/model';
 import { useReport } from '../components';
 import { SetupPicker, SetupScreen } from '../setup';
 import { Screen, useArrived } from '../shell';
+import { BesideDesk } from './beside-desk';
+import { useDeskCode } from './beside-phone';
 import { keepTake } from './kept-takes';
 import { LineUpTakes } from './line-up';
 import { Live } from './live';
@@ -23,6 +25,10 @@ function Checking({ setup }: { readonly setup: Setup }) {
   const takes = useTakes();
   const { report } = useReport(setup);
   const [tab, setTab] = useState('takes');
+  const [deskCode, onDeskOver] = useDeskCode();
+  useEffect(() => {
+    if (deskCode !== null) setTab('live');
+  }, [deskCode]);
   useArrived('check', (files) => {
     takes.add(files);
     setTab('takes');
@@ -46,12 +52,15 @@ function Checking({ setup }: { readonly setup: Setup }) {
         </Tabs.Content>
         <Tabs.Content value="live">
           <Live
+            deskCode={deskCode}
+            onDeskOver={onDeskOver}
             onTake={(file) => {
               void keepTake(file, setup.id);
               takes.add([file]);
               setTab('takes');
             }}
           />
+          <div className="mt-3">{deskCode === null && <BesideDesk />}</div>
         </Tabs.Content>
         <Tabs.Content value="line-up" forceMount hidden={tab !== 'line-up'}>
           <LineUpTakes takes={takes.takes} />

@@ -6,12 +6,16 @@ import { type ChannelFigures, type LiveReading, liveMicrophone, stilled, type Wa
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
 import { Button, failing, StatusMark } from '../components';
+import { BesidePhone } from './beside-phone';
 import { Meter } from './meter';
 import { HISTORY_S, useLive } from './use-live';
 
 interface Props {
   /** A take that was recorded here. */
   readonly onTake: (file: File) => void;
+  /** Of a desk that asks to see the levels; null where none does. */
+  readonly deskCode: string | null;
+  readonly onDeskOver: () => void;
 }
 
 type Outcome = { readonly status: 'pass' | 'caution' | 'fail'; readonly text: string };
@@ -28,7 +32,7 @@ const TAKE_S = 120;
 const db = (x: number): string => (Number.isFinite(x) ? `${figure(x)} dBFS` : 'digital silence');
 
 /** The input of this very device: its meter, and four tests of a minute at most. */
-export function Live({ onTake }: Props) {
+export function Live({ onTake, deskCode, onDeskOver }: Props) {
   const live = useLive();
   const { input, inputs, trouble, reading, history } = live;
   const [wanted, setWanted] = useState('');
@@ -104,8 +108,11 @@ export function Live({ onTake }: Props) {
     onTake(new File([writeWav(rateHz, recorded)], name, { type: 'audio/wav' }));
   };
 
+  const shown =
+    input && reading ? { input: input.label, reading, peaks: history, finding: outcome?.text ?? null } : null;
   return (
     <div className="flex flex-col gap-3">
+      {deskCode !== null && <BesidePhone code={deskCode} shown={shown} onEnd={onDeskOver} />}
       <div className="flex flex-wrap items-end gap-3">
         {inputs.length > 1 && (
           <label className="block min-w-0 text-sm">
