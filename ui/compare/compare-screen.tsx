@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { useRouter, useSearchParams } from 'next/navigation';
 import type { Report } from '@/core/assess';
 import type { GateName } from '@/core/gates';
@@ -21,6 +22,9 @@ export function CompareScreen() {
     return (
       <Screen title="Compare">
         <p>There must be two setups to compare: make a variant of one by its name on the line sheet.</p>
+        <Link href="/line/" className="mt-2 inline-flex min-h-11 items-center font-semibold text-accent underline">
+          Go to Line
+        </Link>
       </Screen>
     );
   }

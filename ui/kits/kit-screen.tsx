@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { useState } from 'react';
 import { countText } from '@/core/format';
 import { type Job, pooled } from '@/core/model';
@@ -39,7 +40,14 @@ function Asking({ jobs }: { readonly jobs: readonly Job[] }) {
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[22rem_minmax(0,1fr)] desk:items-start">
         <section aria-label="The jobs" className="rounded-xl border border-rule bg-card px-3 py-2 print:hidden">
           <h2 className="font-bold">The jobs</h2>
-          {jobs.length === 0 && <p className="mt-1 text-soft">No job is kept yet: write one on the Job page.</p>}
+          {jobs.length === 0 && (
+            <p className="mt-1 text-soft">
+              No job is kept yet.{' '}
+              <Link href="/" className="inline-flex min-h-10 items-center font-semibold text-accent underline">
+                Write one
+              </Link>
+            </p>
+          )}
           <ul className="mt-1 flex flex-col gap-1">
             {jobs.map((j) => (
               <li key={j.id} className="rounded-lg border border-rule px-3 py-1">
