@@ -16,6 +16,8 @@ export default defineConfig({
           // Nothing of ours keeps a state that another file could see, and to load the catalogue anew for each file was a third of
           // the time of all.
           isolate: false,
+          // The store looks for a database when it is first loaded, whichever file that is for.
+          setupFiles: ['fake-indexeddb/auto'],
           // A guard against a hang, not a measure: the longest takes a quarter of it on a loaded machine.
           testTimeout: 900_000,
         },
