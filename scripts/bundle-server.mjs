@@ -2,9 +2,9 @@
 import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
-import { build } from 'esbuild';
 import { bundleServiceWorker } from './bundle-service-worker.mjs';
 import { contentPolicy } from './content-policy.mjs';
+import { bundleForNode, putSolverIn } from './node-bundle.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const out = `${root}build/`;
@@ -21,27 +21,11 @@ if (!onlyCode) {
   await bundleServiceWorker(`${out}files/`, pages);
   compress(`${out}files/`);
 }
-await Promise.all([bundle('server/worker.ts', 'worker.mjs'), bundle('server/front/serve.ts', 'serve.mjs')]);
-cpSync(`${root}node_modules/highs/build/highs.wasm`, `${out}highs.wasm`);
-
-/** @param {string} entry @param {string} name */
-async function bundle(entry, name) {
-  await build({
-    entryPoints: [root + entry],
-    outfile: out + name,
-    bundle: true,
-    format: 'esm',
-    platform: 'node',
-    target: 'node20',
-    minify: true,
-    tsconfig: `${root}tsconfig.json`,
-    // The solver looks for its own file beside it, and asks for `require` where it runs in Node.
-    banner: {
-      js: "import { createRequire as toRequire } from 'node:module'; const require = toRequire(import.meta.url); import { fileURLToPath as toPath } from 'node:url'; import { dirname as upOf } from 'node:path'; const __filename = toPath(import.meta.url); const __dirname = upOf(__filename);",
-    },
-    logLevel: 'error',
-  });
-}
+await Promise.all([
+  bundleForNode({ entryPoints: ['server/worker.ts'], outfile: `${out}worker.mjs` }),
+  bundleForNode({ entryPoints: ['server/front/serve.ts'], outfile: `${out}serve.mjs` }),
+]);
+putSolverIn(out);
 
 /** Done once here, not for every request: the best that each can do. @param {string} folder */
 function compress(folder) {
