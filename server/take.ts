@@ -1,6 +1,4 @@
-import { once } from 'node:events';
-import { createWriteStream } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, open, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { refusalOf, refusedForRate } from './answer';
@@ -74,20 +72,21 @@ export async function answerTake(request: Request): Promise<Response> {
 
 /** Write a body to a file as it comes; null when it is there, else the refusal. */
 async function keep(request: Request, file: string): Promise<Response | null> {
-  const out = createWriteStream(file);
+  const out = await open(file, 'w');
   try {
     let size = 0;
     for await (const piece of pieces(request)) {
       size += piece.length;
       if (size > MOST_BYTES) return problem(413, 'A recording may have 4 GB at most.');
-      if (!out.write(piece)) await once(out, 'drain');
+      await out.writeFile(piece);
     }
     return null;
   } catch (e) {
     if (e instanceof Stalled) return problem(408, 'Nothing more of the recording came for 15 seconds.');
     if (request.signal.aborted) return refusalOf('gone');
-    throw e;
+    // The disk is full, or cannot be written to.
+    return problem(503, 'There is no room here for the recording: try a shorter one.', { afterS: 60 });
   } finally {
-    await new Promise<void>((done) => out.end(() => done()));
+    await out.close();
   }
 }
