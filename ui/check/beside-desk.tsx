@@ -1,7 +1,7 @@
 'use client';
 import { Smartphone } from 'lucide-react';
 import { Button } from '../components';
-import { Code, useServer } from '../hand';
+import { Code, isOnlyHere, OnlyHere, useServer } from '../hand';
 import { useBeside } from './beside';
 import { Meter } from './meter';
 import { HISTORY_S } from './use-live';
@@ -37,6 +37,7 @@ export function BesideDesk() {
               Open it on the phone, listen there, and allow it. Levels and findings come over, the sound stays there.
             </p>
             <p className="mt-1 break-all font-mono text-sm">{link}</p>
+            {isOnlyHere(server) && <OnlyHere />}
           </div>
         </div>
       )}

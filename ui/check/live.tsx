@@ -151,8 +151,8 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
       </div>
       {!input && !trouble && (
         <p className="text-soft">
-          Plug the whole chain in first. The browser asks whether this page may listen; nothing of it leaves this
-          machine. Do not turn loudspeakers up: the input is not played.
+          Plug the whole chain in first. The browser asks whether this page may listen; the sound stays on this machine.
+          Do not turn loudspeakers up: the input is not played.
         </p>
       )}
       {trouble && (

@@ -7,6 +7,7 @@ import { Button } from '../components';
 import { tell } from '../shell';
 import { Code } from './code';
 import { Everything } from './everything';
+import { isOnlyHere, OnlyHere } from './only-here';
 import { useServer } from './use-server';
 
 /** How long one of several codes stands: a phone needs half of it. */
@@ -75,19 +76,14 @@ export function Give({ document }: { readonly document: Document }) {
           <h2 className="font-bold text-lg">On the phone</h2>
           <ol className="mt-2 flex list-decimal flex-col gap-2 pl-6">
             <li>
-              {server?.lan || !isHere()
+              {!isOnlyHere(server)
                 ? 'Point its camera at the code and open the link.'
                 : 'Open Symplex there, then Hand over, then "Read a code with the camera".'}
             </li>
             {several && <li>Hold it still until all {pieces.length} codes were read: the order does not matter.</li>}
             <li>It says what has come. Nothing there is replaced unless you say so.</li>
           </ol>
-          {!server?.lan && isHere() && (
-            <p className="mt-3 rounded-lg bg-caution-wash p-2">
-              This page is open at {window.location.host}, which only this machine can reach. For a phone start{' '}
-              <code className="font-mono">npm run demo -- --lan</code>.
-            </p>
-          )}
+          {isOnlyHere(server) && <OnlyHere />}
           <Button className="mt-3 w-full" onClick={() => void share()}>
             {typeof navigator !== 'undefined' && 'share' in navigator ? (
               <Share2 size={18} aria-hidden />
@@ -107,7 +103,3 @@ export function Give({ document }: { readonly document: Document }) {
 }
 
 const nameOf = (d: Document): string => (d.format === 'symplex.bundle' ? 'Symplex' : d.name);
-
-/** Is this page open at an address that leads nowhere from another machine? */
-const isHere = (): boolean =>
-  typeof window !== 'undefined' && ['localhost', '127.0.0.1', '[::1]'].includes(window.location.hostname);
