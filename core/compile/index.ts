@@ -17,4 +17,4 @@ export {
   type Stage,
   seenFrom,
 } from './compiled';
-export { MAINS_HZ, MAINS_VOLT, MUTED_DB } from './part';
+export { MUTED_DB } from './part';

@@ -1,6 +1,6 @@
 import { powerSumDb } from '../algorithms';
 import { type Element, type NodeName, ownNoisePower } from '../circuit';
-import { type ElementSpec, isShut, knobAt, type PartId, type PortId, quantity, RATED_SPL } from '../model';
+import { type ElementSpec, isShut, knobAt, type PartId, PLAIN_MAINS, type PortId, quantity, RATED_SPL } from '../model';
 import {
   type Capsule,
   type Disturbance,
@@ -16,10 +16,6 @@ import {
   type Playback,
   type Stage,
 } from './compiled';
-
-/** Where leakage is rated: the mains of most of the world. */
-export const MAINS_HZ = 50;
-export const MAINS_VOLT = 230;
 
 /** Volts of 0 dBu, for each pascal of the level that stands for rated: 0.7746 V, 20 uPa at 0 dB. */
 const RATED_VOLT = Math.sqrt(0.6) / (20e-6 * 10 ** (RATED_SPL / 20));
@@ -278,7 +274,7 @@ function addElement(
     case 'leak': {
       const node = nodeAt(spec.node);
       const earth = earthNode(part.outlet);
-      const farad = (q(spec.microampere) * 1e-6) / (2 * Math.PI * MAINS_HZ * MAINS_VOLT);
+      const farad = (q(spec.microampere) * 1e-6) / (2 * Math.PI * PLAIN_MAINS.hz * PLAIN_MAINS.volt);
       // Its two capacitors go to live and to neutral, which is earth to this.
       out.earthings.push({ part: part.id, element: `${name}.cap`, node, earth, ohm: null, farad: 2 * farad });
       disturb(out, part.id, 'supply leakage', name, node, earth, farad, 2 * farad);

@@ -1,9 +1,9 @@
 import { itemAt } from '../algorithms';
 import { magnitude, type Transfer, ZERO } from '../circuit';
 import type { Compiled, Disturbance } from '../compile';
-import type { PartId } from '../model';
+import { mainsOf, type PartId } from '../model';
 import { aWeightingDb } from '../signal';
-import { DIFFERENCE_HARMONICS, type Harmonic, MAINS_HARMONICS, SPREAD_DB, SUPPLY_TONES } from './spectrum';
+import { type Harmonic, SPREAD_DB, type Spectra, SUPPLY_TONES, spectraOf } from './spectrum';
 
 /** What one way of the mains into the line makes at a channel: an order of magnitude, with its band. */
 export interface Hum {
@@ -21,8 +21,8 @@ export interface Hum {
 export const amplitudeOf = (d: Disturbance, h: Harmonic): number =>
   d.ampere !== undefined ? d.ampere * h.volt : d.farad === null ? h.volt : 2 * Math.PI * h.hz * d.farad * h.volt;
 
-export const harmonicsOf = (d: Disturbance): readonly Harmonic[] =>
-  d.ampere !== undefined ? SUPPLY_TONES : d.farad === null ? DIFFERENCE_HARMONICS : MAINS_HARMONICS;
+export const harmonicsOf = (d: Disturbance, { mains, difference }: Spectra): readonly Harmonic[] =>
+  d.ampere !== undefined ? SUPPLY_TONES : d.farad === null ? difference : mains;
 
 /**
  * Mains interference between two nodes, by part and way in, loudest first. What one part brings in one way is one field
@@ -30,6 +30,7 @@ export const harmonicsOf = (d: Disturbance): readonly Harmonic[] =>
  * @param transfers to those nodes, one a third octave: the same that serve voices and noise.
  */
 export function humAt(compiled: Compiled, transfers: readonly Transfer[]): readonly Hum[] {
+  const spectra = spectraOf(mainsOf(compiled.setup.job));
   const ways = new Map<string, Disturbance[]>();
   for (const d of compiled.disturbances) {
     const key = `${d.part}/${d.what}`;
@@ -40,10 +41,10 @@ export function humAt(compiled: Compiled, transfers: readonly Transfer[]): reado
       const { part, what } = itemAt(together, 0);
       let power = 0;
       let aPower = 0;
-      harmonicsOf(itemAt(together, 0)).forEach((h, i) => {
+      harmonicsOf(itemAt(together, 0), spectra).forEach((h, i) => {
         const volt = together.reduce((sum, d) => {
           const by = itemAt(transfers, h.band).fromSource(d.source);
-          const amplitude = amplitudeOf(d, itemAt(harmonicsOf(d), i));
+          const amplitude = amplitudeOf(d, itemAt(harmonicsOf(d, spectra), i));
           return { re: sum.re + by.re * amplitude, im: sum.im + by.im * amplitude };
         }, ZERO);
         const p = magnitude(volt) ** 2;

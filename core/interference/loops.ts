@@ -1,8 +1,10 @@
 import { itemAt } from '../algorithms';
 import { magnitude, type Solution } from '../circuit';
 import type { Compiled, Disturbance, Earthing } from '../compile';
+import { mainsOf } from '../model';
 import { type Responses, THIRD_OCTAVES_HZ, touchNodes } from '../signal';
 import { amplitudeOf, harmonicsOf } from './hum';
+import { spectraOf } from './spectrum';
 
 /** A way round for mains current: in at one part, through the joints, out at another. */
 export interface Loop {
@@ -32,9 +34,10 @@ const LEAST_MICROAMPERE = 0.5;
  */
 export function loopsOf(compiled: Compiled, responses: Responses): readonly Loop[] {
   const loops: Loop[] = [];
+  const spectra = spectraOf(mainsOf(compiled.setup.job));
   for (const d of compiled.disturbances) {
     if (d.what === 'pickup') continue;
-    const fundamental = itemAt(harmonicsOf(d), 0);
+    const fundamental = itemAt(harmonicsOf(d, spectra), 0);
     const solution = itemAt(responses.solvables, fundamental.band).solveFor(
       new Map([[d.source, amplitudeOf(d, fundamental)]]),
     );

@@ -1,16 +1,14 @@
-import { FORMAT_VERSION, type Job, type Setup } from './documents';
-
-/** An ordinary talker at one metre, dB SPL; ANSI S3.5, rounded, from memory. */
-export const ORDINARY_SPL = 62;
+import { FORMAT_VERSION, type Job, PLAIN_MAINS, type Setup } from './documents';
+import { PLAIN_USUAL, sameMains, type Usual } from './usual';
 
 /** A job before anything was said of it. */
-export const blankJob = (id: string, name: string): Job => ({
+export const blankJob = (id: string, name: string, { mains, talkerSpl }: Usual = PLAIN_USUAL): Job => ({
   format: 'symplex.job',
   version: FORMAT_VERSION,
   id,
   name,
   purpose: 'record',
-  sources: [{ id: 'voice-1', name: 'Voice 1', splAt1m: ORDINARY_SPL }],
+  sources: [{ id: 'voice-1', name: 'Voice 1', splAt1m: talkerSpl }],
   arrangement: 'both-sides',
   device: 'phone-usb-c',
   app: 'recorder-picker',
@@ -19,6 +17,7 @@ export const blankJob = (id: string, name: string): Job => ({
   place: 'hand',
   distanceM: 1,
   budget: null,
+  ...(sameMains(mains, PLAIN_MAINS) ? {} : { mains }),
 });
 
 /** A setup with nothing on the table but the device of its job. */

@@ -45,6 +45,14 @@ export interface Room {
   readonly noiseDba: number;
 }
 
+/** What comes out of the wall: frequency in hertz, voltage in volts. */
+export interface Mains {
+  readonly hz: 50 | 60;
+  readonly volt: number;
+}
+/** Most of the world's (IEC 60038), and what leakage is rated at here. */
+export const PLAIN_MAINS: Mains = { hz: 50, volt: 230 };
+
 /** What decides between chains that all work; absent is margin up to plenty, then money, then pieces. */
 export type Preference =
   | 'balanced'
@@ -106,6 +114,8 @@ export interface Job extends Destination {
   /** The most to spend on what is missing; null for no limit. */
   readonly budget: number | null;
   readonly room?: Room;
+  /** Absent is `PLAIN_MAINS`. */
+  readonly mains?: Mains;
   readonly preference?: Preference;
   /** What a lost take would cost, in the drawer's money: safer chains come first as it grows; absent is the usual. */
   readonly lostTake?: number;
@@ -117,6 +127,8 @@ export interface Job extends Destination {
   readonly also?: readonly Destination[];
   readonly apart?: readonly Apart[];
 }
+
+export const mainsOf = (job: Job): Mains => job.mains ?? PLAIN_MAINS;
 
 /** A part of a setup or of the drawer: a class, and what is different about this one. */
 export interface Part {

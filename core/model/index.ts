@@ -11,7 +11,7 @@ export {
   runsOn,
   takesUp,
 } from './abilities';
-export { bareSetup, blankJob, ORDINARY_SPL } from './blank';
+export { bareSetup, blankJob } from './blank';
 export { checkDocument } from './check';
 export type {
   Apart,
@@ -26,6 +26,7 @@ export type {
   Hearing,
   Job,
   Joint,
+  Mains,
   Outcome,
   Part,
   Place,
@@ -46,6 +47,8 @@ export {
   FORMAT_VERSION,
   hearsFarEnd,
   hearsSelf,
+  mainsOf,
+  PLAIN_MAINS,
   RATED_SPL,
   UNKNOWN,
   UNKNOWN_APP,
@@ -101,5 +104,6 @@ export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './qu
 export { ALL_SORTS, askedBy, askedName, isAsked, isBeside } from './sorts';
 export { alsoCalled, type Synonyms } from './synonyms';
 export { turnKnob } from './turn';
+export { ORDINARY_SPL, PLAIN_USUAL, sameMains, type Usual } from './usual';
 export { withSources } from './with-sources';
 export { writeDocument } from './write';

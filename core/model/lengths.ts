@@ -39,10 +39,10 @@ export function ofLength(part: Part, c: PartClass, lengthM: number): Part {
   return { ...rest, ...(Object.keys(values).length > 0 ? { values } : {}) };
 }
 
-/** A length of its own, as it is asked for at a counter: "10 m"; none where it is the usual one. */
-export const ownLength = ({ values }: Part, c: PartClass): string | null => {
+/** A length of its own, metres; none where it is the usual one. */
+export const ownLength = ({ values }: Part, c: PartClass): number | null => {
   const own = values?.['lengthM'];
-  return own === undefined || own === c.values['lengthM']?.value ? null : `${own} m`;
+  return own === undefined || own === c.values['lengthM']?.value ? null : own;
 };
 
 /**

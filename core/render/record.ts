@@ -1,7 +1,7 @@
 import { powerSumDb } from '../algorithms';
 import type { Report } from '../assess';
 import { gainsBetween, shaped } from '../filter';
-import type { Setup } from '../model';
+import { mainsOf, type Setup } from '../model';
 import { OWN_MICROPHONE } from '../readings';
 import { aWeightingDb, criticalDistanceM, splAt, THIRD_OCTAVES_HZ, VOICE_CREST_DB, voltOf } from '../signal';
 import { chance, normal } from './chance';
@@ -12,7 +12,6 @@ import { VOICE_RATE_HZ, voice } from './voice';
 const SINE_DB = 10 * Math.log10(2);
 /** A room of which nothing is told; est. */
 const ROOM = { volumeM3: 60, reverbS: 0.5, noiseDba: 35 } as const;
-const MAINS_HZ = 50;
 /** Of mains: the base, and the harmonic that makes it heard. */
 const HEARD_HARMONICS = [3, 5, 7, 11];
 
@@ -48,7 +47,7 @@ export function recordingOf(report: Report, setup: Setup, seconds: number): read
     const ceiling = peak * 10 ** (Math.min(60, ...rooms) / 20);
     if (peak > 0) for (let i = 0; i < frames; i++) x[i] = Math.max(-ceiling, Math.min(ceiling, x[i]));
     addNoise(x, channel.noiseAWeightedVolt / volt, c + 100);
-    for (const h of channel.hum) addHum(x, h.volt / volt, h.aWeightedVolt / volt);
+    for (const h of channel.hum) addHum(x, mainsOf(setup.job).hz, h.volt / volt, h.aWeightedVolt / volt);
     // The converter holds no more than full scale.
     return x.map((v) => Math.max(-1, Math.min(1 - 2 ** -23, v)));
   });
@@ -101,14 +100,14 @@ const WHITE_A_WEIGHTED = (() => {
 })();
 
 /** Mains of this level, unweighted and weighted: the base and the lowest harmonic that gives both. */
-function addHum(x: Float32Array, level: number, aWeighted: number): void {
+function addHum(x: Float32Array, mainsHz: number, level: number, aWeighted: number): void {
   if (!(level > 0)) return;
-  const heardAt = (n: number) => 10 ** (aWeightingDb(n * MAINS_HZ) / 10);
+  const heardAt = (n: number) => 10 ** (aWeightingDb(n * mainsHz) / 10);
   const n = HEARD_HARMONICS.find((h) => heardAt(h) * level ** 2 >= aWeighted ** 2) ?? HEARD_HARMONICS.at(-1)!;
   const share = (aWeighted ** 2 - level ** 2 * heardAt(1)) / (heardAt(n) - heardAt(1));
   const high = Math.sqrt(2 * Math.max(0, Math.min(level ** 2, share)));
   const low = Math.sqrt(Math.max(0, 2 * level ** 2 - high ** 2));
-  const step = (2 * Math.PI * MAINS_HZ) / VOICE_RATE_HZ;
+  const step = (2 * Math.PI * mainsHz) / VOICE_RATE_HZ;
   for (let i = 0; i < x.length; i++) x[i] += low * Math.sin(step * i) + high * Math.sin(n * step * i + 1);
 }
 

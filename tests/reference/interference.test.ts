@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { entryOf, itemAt } from '@/core/algorithms';
 import { prepare } from '@/core/circuit';
 import { compile } from '@/core/compile';
+import type { Mains } from '@/core/model';
 import { quieterFor } from '@/core/plan';
 import { probeJoint } from '@/core/readings';
 import { criticalDistanceM, directOverRoomDb } from '@/core/signal';
@@ -15,9 +16,10 @@ const db = (ratio: number) => 20 * Math.log10(ratio);
 const MAINS = 2 * Math.PI * 50 * 230;
 
 /** A mixer on the mains into a laptop's microphone hole, by an unbalanced lead. */
-const mixerToLaptop = (supply: number, lengthM: number, outlet?: string) =>
+const mixerToLaptop = (supply: number, lengthM: number, outlet?: string, mains?: Mains) =>
   assessed(
     sketch({
+      job: mains ? { mains } : {},
       device: 'laptop-two-holes',
       parts: {
         mic: 'dynamic-handheld',
@@ -73,6 +75,10 @@ describe('ground loops', () => {
     const loop = readings.loops.find((l) => l.what === 'supply leakage')!;
     expect(loop.microampere).toBeCloseTo(value('laptop-two-holes', 'leakUa'), -1);
     expect([loop.from, loop.to]).toEqual(['laptop-two-holes', 'mixer']);
+    // Rated at 230 V and 50 Hz; through the same capacitance the current goes with voltage times frequency.
+    const abroad = mixerToLaptop(1, 10, undefined, { hz: 60, volt: 120 }).readings;
+    const there = abroad.loops.find((l) => l.what === 'supply leakage')!;
+    expect(there.microampere / loop.microampere).toBeCloseTo((60 * 120) / (50 * 230), 3);
   });
   test('a transformer, a battery or one outlet each mend the loop; the shorter lead only helps', () => {
     const hall = demoSetups.find((s) => s.id === 'glaze-hall')!;
