@@ -1,10 +1,11 @@
 import { itemAt } from '@/core/algorithms';
-import { type Catalogue, type Document, type DocumentProblem, writeDocument } from '@/core/model';
+import { type Catalogue, type Document, type DocumentProblem, type Usual, writeDocument } from '@/core/model';
 import type { Archive } from '@/core/read';
 import { type Brought, bringDocument } from './bring-in';
 import { database, type KeptTake, type Photo } from './database';
 import { everythingKept } from './everything';
 import { reader } from './reader';
+import { chosenUsual, liveAsUsual } from './usual';
 
 /** How far it is, 0 to 1, and a way to end it. */
 export interface Underway {
@@ -26,11 +27,12 @@ export async function everythingAsFile(catalogue: Catalogue, { signal, told }: U
   const { ARCHIVE_VERSION, DOCUMENTS, MANIFEST } = await reader();
   const { BlobReader, BlobWriter, TextReader, ZipWriter } = await zip();
   const db = database();
-  const [documents, takes, photos, steps] = [
+  const [documents, takes, photos, steps, usual] = [
     await everythingKept(catalogue),
     await db.takes.orderBy('id').toArray(),
     await db.photos.orderBy('key').toArray(),
     await db.steps.orderBy('seq').toArray(),
+    await chosenUsual(),
   ];
   const contents: Archive = {
     format: 'symplex.archive',
@@ -46,6 +48,7 @@ export async function everythingAsFile(catalogue: Catalogue, { signal, told }: U
     })),
     photos: photos.map(({ key, picture }, i) => ({ key, file: `photos/${i}`, type: picture.type })),
     log: steps.filter((s) => s.undone === 0).map((s) => s.label.slice(0, 400)),
+    ...(usual ? { usual } : {}),
   };
   const blobs = [
     ...takes.map((t, i) => [itemAt(contents.takes, i).file, t.file] as const),
@@ -97,7 +100,12 @@ export async function bringInFile(
     checkSignature: true,
     ...(signal ? { signal } : {}),
   });
-  let keep: { document: Document; takes: readonly KeptTake[]; photos: readonly Photo[] };
+  let keep: {
+    document: Document;
+    takes: readonly KeptTake[];
+    photos: readonly Photo[];
+    usual: Usual | undefined;
+  };
   try {
     const entries = new Map(
       (await opened.getEntries()).flatMap((e) => (e.directory ? [] : [[e.filename, e] as const])),
@@ -139,7 +147,7 @@ export async function bringInFile(
       photos.push({ key, picture });
     }
     signal?.throwIfAborted();
-    keep = { document: documents.value, takes, photos };
+    keep = { document: documents.value, takes, photos, usual: contents.value.usual };
   } catch (e) {
     if (signal?.aborted) return refused('It was stopped, and nothing was changed.');
     return refused(`The file cannot be unpacked: ${e instanceof Error ? e.message : String(e)}.`);
@@ -149,11 +157,16 @@ export async function bringInFile(
   // What the browser cannot keep is no fault of the file: that is said where all such is said.
   const db = database();
   const tables = [db.setups, db.jobs, db.drawers, db.entries, db.steps, db.settings, db.takes, db.photos];
-  return db.transaction('rw', tables, async () => {
+  const brought = await db.transaction('rw', tables, async () => {
     await db.takes.bulkPut([...keep.takes]);
     await db.photos.bulkPut([...keep.photos]);
+    // What was chosen here stands.
+    if (keep.usual && !(await db.settings.get('usual')))
+      await db.settings.put({ key: 'usual', value: JSON.stringify(keep.usual) });
     return bringDocument(keep.document, fileName);
   });
+  await liveAsUsual();
+  return brought;
 }
 
 const inside = ({ pointer, message }: DocumentProblem, name: string): Brought => ({

@@ -49,6 +49,8 @@ export interface Setting {
     | 'hand'
     /** That the first choice was made: the demo, or an empty desk. */
     | 'welcome'
+    /** What is usual: how numbers are told, and what a new job begins with. */
+    | 'usual'
     | `ticks ${string}`
     /** A hunt for a fault of a setup that is not over. */
     | `hunt ${string}`

@@ -8,3 +8,4 @@ export { type Revised, revise } from './revise';
 export { askToKeep, type RoomLeft, roomLeft } from './room';
 export { asAnother, standingInTheWay } from './seen-before';
 export { idsOf, type SetAside, setAside, sorted } from './sound';
+export { keepUsual, usual } from './usual';

@@ -2,6 +2,7 @@ import type { Catalogue } from '@/core/model';
 import { database, openInMemory } from './database';
 import { broughtForward } from './forward';
 import { reader } from './reader';
+import { liveAsUsual } from './usual';
 
 /** Where documents are kept: in the browser; or, where that keeps nothing, in this page's memory, and why. */
 export type Where = { readonly in: 'browser' } | { readonly in: 'memory'; readonly why: unknown };
@@ -24,6 +25,7 @@ export const ready = (catalogue: Catalogue): Promise<Where> => {
     async (): Promise<Where> => {
       // Where there is no room to write, documents are brought forward each time they are read.
       await broughtForward(database(), catalogue).catch(() => undefined);
+      await liveAsUsual();
       return { in: 'browser' };
     },
     async (why: unknown): Promise<Where> => {

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { type Bundle, type Drawer, FORMAT_VERSION, type Setup, writeDocument } from '@/core/model';
+import { type Bundle, type Drawer, FORMAT_VERSION, PLAIN_USUAL, type Setup, writeDocument } from '@/core/model';
 import { demoDrawer, demoJobs, demoSetups } from '@/demo';
 import {
   bringIn,
@@ -14,11 +14,13 @@ import {
   everythingAsFile,
   everythingKept,
   idsOf,
+  keepUsual,
   nextSteps,
   redo,
   revise,
   setAside,
   undo,
+  usual,
 } from '.';
 import { broughtForward } from './forward';
 import { reader } from './reader';
@@ -232,6 +234,26 @@ describe('everything as one .symplex file', () => {
       }),
       { numRuns: 120 },
     );
+  });
+  test('one of version 1, from before there were settings, is read as it was', async () => {
+    const old = new Blob([readFileSync('tests/older/version-1.symplex')]);
+    expect(await bringInFile(old, 'old.symplex', catalogue)).toMatchObject({ ok: true });
+    expect(await database().takes.get('t1')).toMatchObject({ setup: 'glaze-hall', name: 'Test' });
+    expect(await database().photos.get('toolbox/x')).toBeDefined();
+    expect(await database().settings.get('usual')).toBeUndefined();
+  });
+  test('what is usual goes along, to where nothing was chosen yet', async () => {
+    const chosen = { ...PLAIN_USUAL, decimal: ',', mains: { hz: 60, volt: 120 } } as const;
+    await keepUsual(chosen);
+    const file = await everythingAsFile(catalogue);
+    await keepUsual(PLAIN_USUAL);
+    await bringInFile(file, 'all.symplex', catalogue);
+    expect(usual()).toEqual(PLAIN_USUAL);
+    await database().delete();
+    await database().open();
+    await bringInFile(file, 'all.symplex', catalogue);
+    expect(usual()).toEqual(chosen);
+    await keepUsual(PLAIN_USUAL);
   });
   test('stopped half way, nothing is written', async () => {
     const before = await here();

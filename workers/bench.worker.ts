@@ -1,3 +1,4 @@
+import './as-told';
 import { expose } from 'comlink';
 import { endpoint } from './endpoint';
 

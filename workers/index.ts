@@ -2,6 +2,7 @@ import { proxy } from 'comlink';
 import type { KnobTable, Way } from '@/core/call';
 import type { FaultKind } from '@/core/change';
 import type { DiagnosisProgress, HuntEvent, Seen } from '@/core/diagnose';
+import { style } from '@/core/format';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
 import type { Drawer, Job, JointId, PartId, Setup, With } from '@/core/model';
@@ -27,7 +28,9 @@ export type { CloseUp, Judged, Tried } from './endpoint';
 
 // One thread answers what the hand is doing now, others search: a search never delays a knob.
 const begin = () =>
-  threadOf<Endpoint>(() => new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' }));
+  threadOf<Endpoint>(
+    () => new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module', name: JSON.stringify(style()) }),
+  );
 const threads = { live: begin(), plan: begin(), mend: begin(), levels: begin() } as const;
 
 let judging = false;

@@ -3,6 +3,7 @@ import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import type { Hearings } from '@/core/call';
 import type { Clip, Edit, LineUp } from '@/core/edit';
+import { style } from '@/core/format';
 import type { Setup } from '@/core/model';
 import type { TakeReport } from '@/core/take';
 import { writeWav } from '@/core/wav';
@@ -15,7 +16,7 @@ export type { Ear, EditedClip, LinedUp, Measured, Whole } from './take-endpoint'
 
 /** One take is measured after the other: a long one has the thread to itself. */
 const thread = threadOf<TakeEndpoint>(
-  () => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module' }),
+  () => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module', name: JSON.stringify(style()) }),
 );
 
 /** Rate at which the browser hands over what it decodes. */

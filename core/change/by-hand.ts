@@ -58,14 +58,14 @@ export const takenFrom = (setup: Setup, part: PartId, source: string): Setup => 
 });
 
 /** One more voice, at a microphone, in the place of those there who have another. */
-export function withNewVoice(setup: Setup, catalogue: Catalogue, part: PartId): Setup {
+export function withNewVoice(setup: Setup, catalogue: Catalogue, part: PartId, spl = ORDINARY_SPL): Setup {
   const { sources } = setup.job;
   const voices = sources.filter((s) => s.from === undefined && s.sound === undefined).length;
   const id = freshId(
     sources.map((s) => s.id),
     `voice-${voices + 1}`,
   );
-  const voice: Source = { id, name: `Voice ${voices + 1}`, splAt1m: ORDINARY_SPL };
+  const voice: Source = { id, name: `Voice ${voices + 1}`, splAt1m: spl };
   const hasAnother = (source: string) => setup.placements.some((p) => p.source === source && p.part !== part);
   return placedAt(
     {

@@ -7,4 +7,14 @@ export { type Filling, type Message, type Said, type Text, wordsOf } from './mes
 export * from './numbers';
 export { PLAN_TEXTS, type PlanMessage, planMessage, sayPlan } from './plans';
 export { CAUTION_TEXTS, cautionText, RUN_TEXTS, runText } from './runs';
+export {
+  metresTold,
+  PLAIN_STYLE,
+  type Style,
+  style,
+  toldNumber,
+  typedNumber,
+  withDecimal,
+  writeIn,
+} from './style';
 export { sayTake, TAKE_TEXTS, type TakeMessage, takeMessage } from './takes';

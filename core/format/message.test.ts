@@ -4,8 +4,21 @@ import { describe, expect, test } from 'vitest';
 import { itemAt } from '../algorithms';
 import { sentenceList, TABLES } from './list';
 import { type Text, wordsOf } from './message';
-import { countText, figure, listText, minutesText, signed } from './numbers';
+import {
+  clockText,
+  countText,
+  figure,
+  hertzText,
+  listText,
+  metresText,
+  minutesText,
+  moneyText,
+  ohmText,
+  signed,
+  voltText,
+} from './numbers';
 import { NOT_SAID, sentencesIn, wordsIn } from './readable';
+import { metresTold, PLAIN_STYLE, toldNumber, typedNumber, writeIn } from './style';
 
 const said = (t: Text): readonly string[] => (typeof t === 'string' ? [t] : [t.say, t.why]);
 /** As it is read, with a name of two words in each slot. */
@@ -61,6 +74,25 @@ test('one minus, none on nothing; a plus only where it is asked for', () => {
       expect(signed(x, digits).startsWith('+')).toBe(Number(x.toFixed(digits)) > 0);
     }),
   );
+});
+
+test('numbers are written in one style everywhere: comma or point, metres or feet', () => {
+  try {
+    writeIn({ decimal: ',', length: 'ft', currency: 'crowns' });
+    expect([figure(-1.25, 2), voltText(2.5), ohmText(4700), hertzText(1500), clockText(63.4)]).toEqual([
+      '−1,25',
+      '2,50 V',
+      '4,7 kΩ',
+      '1,5 kHz',
+      '1:03,4',
+    ]);
+    expect([metresText(0.1), metresText(1.5), metresText(10)]).toEqual(['0,33 ft', '4,9 ft', '33 ft']);
+    expect(moneyText(4.5, undefined)).toBe('4,50 crowns');
+    for (const m of [0.3, 1, 7.25]) expect(Math.abs(metresTold(toldNumber(m)) - m)).toBeLessThan(0.002);
+  } finally {
+    writeIn(PLAIN_STYLE);
+  }
+  expect([typedNumber('1,5'), typedNumber('1.5'), typedNumber(''), typedNumber('1,5,2')]).toEqual([1.5, 1.5, NaN, NaN]);
 });
 
 test('counts, lists and times', () => {

@@ -1,7 +1,10 @@
+import { style, toldLength, withDecimal } from './style';
+
 /** Numbers, units and small words as they are written everywhere: one minus, one clock, one distance. */
 
-/** A minus as long as a figure, and none on nothing. @param text of one number */
-export const minus = (text: string): string => (Number(text) === 0 ? text.replace('-', '') : text.replace(/^-/, '−'));
+/** A minus as long as a figure, none on nothing, and the decimal sign. @param digits of one number */
+export const minus = (digits: string): string =>
+  withDecimal(Number(digits) === 0 ? digits.replace('-', '') : digits.replace(/^-/, '−'));
 
 /** @param digits after the point */
 export const figure = (x: number, digits = 0): string =>
@@ -19,19 +22,26 @@ export const dbText = (db: number, digits = 0): string => `${figure(db, digits)}
 /** Ohms in the words of a meter: 0.09 Ω, 1.0 kΩ, open. */
 export function ohmText(ohm: number): string {
   if (!Number.isFinite(ohm) || ohm > 5e7) return 'open';
-  if (ohm >= 1e6) return `${(ohm / 1e6).toFixed(1)} MΩ`;
-  if (ohm >= 1000) return `${(ohm / 1000).toFixed(ohm < 1e5 ? 1 : 0)} kΩ`;
-  return `${ohm < 10 ? ohm.toFixed(2) : ohm.toFixed(0)} Ω`;
+  if (ohm >= 1e6) return `${figure(ohm / 1e6, 1)} MΩ`;
+  if (ohm >= 1000) return `${figure(ohm / 1000, ohm < 1e5 ? 1 : 0)} kΩ`;
+  return `${figure(ohm, ohm < 10 ? 2 : 0)} Ω`;
 }
 
 /** Volts to a hundredth, without a sign on nothing. */
 export const voltText = (volt: number): string => `${figure(volt, 2)} V`;
 
 export const hertzText = (hz: number): string =>
-  Math.round(hz) < 1000 ? `${hz.toFixed(0)} Hz` : `${(hz / 1000).toFixed(1)} kHz`;
+  Math.round(hz) < 1000 ? `${figure(hz)} Hz` : `${figure(hz / 1000, 1)} kHz`;
 
-/** To a tenth of a metre, finer below one. */
-export const metresText = (m: number): string => `${Number(m.toFixed(m < 1 ? 2 : 1))} m`;
+/** A length or distance to a tenth, finer below one: "0.15 m", "10 m", "33 ft". @param m metres */
+export const metresText = (m: number): string => `${lengthDigits(m)} ${style().length}`;
+
+/** The same without its unit. */
+export const lengthDigits = (m: number): string => {
+  const told = toldLength(m);
+  const digits = told < 1 ? 2 : style().length === 'ft' && told >= 10 ? 0 : 1;
+  return minus(String(Number(told.toFixed(digits))));
+};
 
 /** "43 min", "3 h 40 min". */
 export function minutesText(minutes: number): string {
@@ -45,15 +55,12 @@ export function minutesText(minutes: number): string {
 export function clockText(seconds: number, digits = 1): string {
   const minutes = Math.floor(seconds / 60);
   const rest = (seconds - 60 * minutes).toFixed(digits);
-  return `${minutes}:${rest.padStart(digits > 0 ? 3 + digits : 2, '0')}`;
+  return `${minutes}:${withDecimal(rest.padStart(digits > 0 ? 3 + digits : 2, '0'))}`;
 }
-
-/** Prices of the catalogue are told in this where the owner of a drawer names no other. */
-export const PLAIN_CURRENCY = 'EUR';
 
 /** "27 EUR", "4.50 crowns". */
 export const moneyText = (x: number, currency: string | undefined): string =>
-  `${figure(x, Number.isInteger(Math.round(100 * x) / 100) ? 0 : 2)} ${currency ?? PLAIN_CURRENCY}`;
+  `${figure(x, Number.isInteger(Math.round(100 * x) / 100) ? 0 : 2)} ${currency ?? style().currency}`;
 
 export const timesText = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
 

@@ -1,4 +1,4 @@
-import { gateMessage } from '../format';
+import { gateMessage, metresText } from '../format';
 import { hasFigure, quantity } from '../model';
 import type { LineReading, Readings } from '../readings';
 import { nameOf } from './say';
@@ -38,7 +38,7 @@ export function radioReach({ compiled }: Readings, line: LineReading): Finding |
       limit: free,
       unit: 'm',
       margin: marginAt(distance, free, body),
-      brief: `radio ${Math.round(distance)} m`,
+      brief: `radio ${metresText(Math.round(distance))}`,
       part: joint.a.part.id,
       joint: joint.joint.id,
       lane: 'signal',

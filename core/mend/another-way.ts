@@ -1,5 +1,6 @@
 import { mustAssess } from '../assess';
 import { apply, positionName } from '../change';
+import { metresText } from '../format';
 import {
   type Catalogue,
   classIn,
@@ -40,7 +41,7 @@ export function* anotherWay<T>(
         .filter((p) => !isGiven(classIn(catalogue, p.class)))
         .map((p) => {
           const length = ownLength(p, classIn(catalogue, p.class));
-          return `${length === null ? '' : `${length} of `}${partName(answer.setup, catalogue, p.id)}`;
+          return `${length === null ? '' : `${metresText(length)} of `}${partName(answer.setup, catalogue, p.id)}`;
         });
       const lean = withoutIdleKnobs({ ...answer.setup, job: setup.job }, catalogue);
       const { format: _, version: __, id: ___, name: ____, ...structure } = lean;

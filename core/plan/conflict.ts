@@ -1,3 +1,4 @@
+import { metresText } from '../format';
 import { askedName, type Catalogue, type Drawer, isCarried, type Job } from '../model';
 import type { Answer } from './answers';
 import { plan } from './plan';
@@ -44,7 +45,7 @@ export function wishesOf(job: Job, catalogue: Catalogue): readonly Wishing[] {
       without: (j) => ({ ...j, place: 'desk-mains' }),
     },
     job.minutes > 60 && { wish: `for ${job.minutes} minutes`, without: (j) => ({ ...j, minutes: 60 }) },
-    job.distanceM > 1 && { wish: `${job.distanceM} m away`, without: (j) => ({ ...j, distanceM: 1 }) },
+    job.distanceM > 1 && { wish: `${metresText(job.distanceM)} away`, without: (j) => ({ ...j, distanceM: 1 }) },
   ];
   return all.filter((w): w is Wishing => Boolean(w));
 }

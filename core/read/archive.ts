@@ -1,9 +1,9 @@
 import { fail, ok, type Result } from '../circuit';
-import type { DocumentProblem } from '../model';
+import type { DocumentProblem, Usual } from '../model';
 import * as validators from './generated/validators';
 import { firstFault } from './read';
 
-export const ARCHIVE_VERSION = 1;
+export const ARCHIVE_VERSION = 2;
 /** The names of what is always there. */
 export const MANIFEST = 'symplex.json';
 export const DOCUMENTS = 'documents.bundle.json';
@@ -24,6 +24,8 @@ export interface Archive {
   readonly photos: readonly { readonly key: string; readonly file: string; readonly type: string }[];
   /** What was done, in words, the last of it last: for reading, not for undoing. */
   readonly log: readonly string[];
+  /** Since version 2, and only where something was chosen. */
+  readonly usual?: Usual;
 }
 
 /**
@@ -44,4 +46,14 @@ export function readArchive(text: string): Result<Archive, DocumentProblem> {
   }
   if (!validators.archive(data)) return fail(firstFault(validators.archive.errors?.[0]));
   return ok(data as Archive);
+}
+
+/** What is usual, from the text that is kept of it; null where that cannot be worked with. */
+export function readUsual(text: string): Usual | null {
+  try {
+    const data: unknown = JSON.parse(text);
+    return validators.usual(data) ? (data as Usual) : null;
+  } catch {
+    return null;
+  }
 }

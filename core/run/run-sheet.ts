@@ -1,7 +1,7 @@
 import { itemAt } from '../algorithms';
 import type { Report } from '../assess';
 import { sessionActs } from '../change';
-import { figure, listText, runText } from '../format';
+import { figure, listText, metresText, runText } from '../format';
 import {
   appIn,
   type Catalogue,
@@ -126,7 +126,7 @@ function bagsOf(setup: Setup, catalogue: Catalogue): RunSheet['bags'] {
           ? runText('pack.charged', {})
           : runText('pack.charge', { share: `${figure(100 * part.charge)} %` })
         : null;
-    const text = [name, length, charge].filter(Boolean).join(', ');
+    const text = [name, length !== null && metresText(length), charge].filter(Boolean).join(', ');
     add(BAG_OF[c.kind], { id: `pack ${part.id}`, text, count: 1 });
     if (c.cells) {
       const count = quantity(part, c, c.cells.count);

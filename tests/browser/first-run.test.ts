@@ -32,6 +32,50 @@ const bring = (event: 'drop' | 'paste', name: string, text: string) =>
     text,
   );
 
+test('settings are kept: comma, feet and the mains of the place are in every number from then on, and undo takes the mains back', async () => {
+  const { walk } = held;
+  await walk.open('settings/');
+  await walk.press(/^Comma/, 'label');
+  await walk.sees(/8 inputs|Numbers/);
+  await walk.press(/^Feet$/, 'label');
+  await walk.press(/^120 V at 60 Hz$/, 'label');
+  await walk.sees(/setups and .* jobs now at 120 V at 60 Hz/);
+  await walk.press(/^Raised/, 'label');
+  await walk.open('settings/');
+  await walk.sees(/New voices speak/);
+  expect(await walk.texts('label:has(input[type=radio]:checked)')).toEqual([
+    'Comma: 1,5 V',
+    'Feet',
+    '120 V at 60 Hz',
+    'Raised: 68 dB',
+    "The device's own",
+  ]);
+  await walk.expectAccessible();
+  await walk.open('line/?setup=glaze-hall');
+  await walk.sees(/Mixer cable\s+16 ft/);
+  const mainsKept = () =>
+    walk.driver.executeAsyncScript(
+      `const done = arguments[0];
+       const open = indexedDB.open('symplex');
+       open.onsuccess = () => {
+         open.result.transaction('setups').objectStore('setups').get('glaze-hall').onsuccess = (e) => {
+           open.result.close();
+           done(e.target.result.job.mains ?? null);
+         };
+       };`,
+    );
+  expect(await mainsKept()).toEqual({ hz: 60, volt: 120 });
+  await walk.press(/^Undo/);
+  await walk.sees(/Redo/);
+  await walk.driver.wait(async () => (await mainsKept()) === null, PATIENCE_MS);
+  await walk.open('settings/');
+  await walk.sees(/setups and .* jobs at another mains/);
+  for (const words of [/^Point/, /^Metres$/]) {
+    await walk.press(words, 'label');
+    await walk.sees(/Numbers/);
+  }
+});
+
 test('an empty desk is one press away, each empty page helps, and the demo comes back', async () => {
   const { walk } = held;
   await walk.open('');

@@ -5,6 +5,7 @@ export { Button } from './button';
 export { bringDemoBack, newDrawer, putDemoAway } from './demo';
 export { DocumentPicker } from './document-picker';
 export { editDrawer } from './edit-drawer';
+export { EFFORTS, type Effort } from './efforts';
 export { askAgain, failing, useFailedElsewhere } from './elsewhere';
 export { Figures } from './figures';
 export { classesNamed, isNamed } from './find-classes';
@@ -12,6 +13,7 @@ export { attempt, everythingHere, keepChange, keepRevision, keepSetup, overruled
 export { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
 export { about, entryEdit, keepEntry } from './log-entries';
 export { NumberField } from './number-field';
+export { inInput, numberInput } from './number-input';
 export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';
 export {
@@ -62,6 +64,7 @@ export {
   nameIn,
   offeredApps,
   outcomeText,
+  ownLengthText,
   partName,
   today,
 } from './words';

@@ -1,5 +1,7 @@
 'use client';
 import { useId, useState } from 'react';
+import { typedNumber } from '@/core/format';
+import { inInput, numberInput } from './number-input';
 
 interface Props {
   readonly label: string;
@@ -16,9 +18,9 @@ interface Props {
 export function NumberField({ label, value, min, max, step, onValue, keeps = false }: Props) {
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState(false);
-  const isIn = (typed: string) => typed !== '' && Number(typed) >= min && Number(typed) <= max;
+  const isIn = (typed: string) => typedNumber(typed) >= min && typedNumber(typed) <= max;
   const enter = (typed: string | null) => {
-    if (typed !== null && isIn(typed) && Number(typed) !== value) onValue(Number(typed));
+    if (typed !== null && isIn(typed) && typedNumber(typed) !== value) onValue(typedNumber(typed));
   };
   const done = () => {
     setWrong(text !== null && !isIn(text));
@@ -30,11 +32,8 @@ export function NumberField({ label, value, min, max, step, onValue, keeps = fal
     <label className="block text-sm">
       {label}
       <input
-        type="number"
-        min={min}
-        max={max}
-        step={step}
-        value={text ?? String(value)}
+        {...numberInput({ min, max, step })}
+        value={text ?? inInput(value)}
         aria-invalid={wrong}
         aria-describedby={wrong ? id : undefined}
         onChange={(e) => {
@@ -50,7 +49,7 @@ export function NumberField({ label, value, min, max, step, onValue, keeps = fal
       />
       {wrong && (
         <span id={id} role="alert" className="text-fail">
-          From {min} to {max}: nothing was changed.
+          From {inInput(min)} to {inInput(max)}: nothing was changed.
         </span>
       )}
     </label>

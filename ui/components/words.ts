@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import { capital, lower } from '@/core/format';
+import { capital, lower, metresText } from '@/core/format';
 import type { GateName } from '@/core/gates';
 import type { Absence } from '@/core/host';
 import {
@@ -8,6 +8,7 @@ import {
   appsOf,
   classIn,
   type Destination,
+  ownLength,
   type Part,
   type PartClass,
   runsOn,
@@ -19,6 +20,11 @@ export const gateTitle = (gate: GateName): string => capital(gate);
 export const classOf = (part: Part): PartClass => classIn(catalogue, part.class);
 export const partName = (part: Part): string =>
   part.name ?? `${classOf(part).name}${part.was ? ` (${part.was.class})` : ''}`;
+/** A length of its own, as it is asked for at a counter; none where it is the usual one. */
+export function ownLengthText(part: Part): string | null {
+  const own = ownLength(part, classOf(part));
+  return own === null ? null : metresText(own);
+}
 /** The name of a part of a setup; reports can be older than the setup, and name what is gone. */
 export function nameIn(setup: Setup, id: string): string {
   const part = setup.parts.find((p) => p.id === id);

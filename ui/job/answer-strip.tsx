@@ -3,9 +3,9 @@ import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
 import { sessionActs } from '@/core/change';
 import { figure, signed } from '@/core/format';
-import { type ClassId, classIn, ownLength } from '@/core/model';
+import { type ClassId, classIn } from '@/core/model';
 import type { Answer } from '@/core/plan';
-import { classOf, gateTitle, lower, partName, StatusMark, useMoney } from '../components';
+import { gateTitle, lower, ownLengthText, partName, StatusMark, useMoney } from '../components';
 import { letterOf } from './letter';
 
 interface Props {
@@ -53,7 +53,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
                 className={`wrap-anywhere rounded-md border px-2 py-0.5 ${missing.has(p.id) ? 'border-caution border-dashed bg-caution-wash' : 'border-rule'}`}
               >
                 {partName(p)}
-                {ownLength(p, classOf(p)) && <b className="ml-1">{ownLength(p, classOf(p))}</b>}
+                {ownLengthText(p) && <b className="ml-1">{ownLengthText(p)}</b>}
                 {missing.has(p.id) && <span className="sr-only"> (to buy)</span>}
                 {servesOf && missing.has(p.id) && <Serves jobs={servesOf(p.class)} />}
               </span>

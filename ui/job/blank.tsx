@@ -3,8 +3,9 @@ import { Check } from 'lucide-react';
 import { DropdownMenu, Popover } from 'radix-ui';
 import { type FormEvent, type KeyboardEvent, type ReactNode, useId, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
+import { typedNumber } from '@/core/format';
 import type { Job } from '@/core/model';
-import { Button } from '../components';
+import { Button, inInput, numberInput } from '../components';
 import type { ChoiceBlank } from './blanks';
 
 const WORDS =
@@ -123,8 +124,8 @@ export function BlankOfNumber({ name, words, value, unit, min, max, step, withou
     <BlankWithPanel name={name} words={words}>
       {(close) => {
         const fill = (text: string) => {
-          const entered = Math.max(min, Math.min(max, Number(text)));
-          if (text !== '' && Number.isFinite(entered) && entered !== value) onFill(entered);
+          const entered = Math.max(min, Math.min(max, typedNumber(text)));
+          if (Number.isFinite(entered) && entered !== value) onFill(entered);
         };
         const submit = (e: FormEvent<HTMLFormElement>) => {
           e.preventDefault();
@@ -140,12 +141,9 @@ export function BlankOfNumber({ name, words, value, unit, min, max, step, withou
               <input
                 id={id}
                 name="value"
-                type="number"
+                {...numberInput({ min, max, step })}
                 required
-                min={min}
-                max={max}
-                step={step}
-                defaultValue={value ?? ''}
+                defaultValue={value === null ? '' : inInput(value)}
                 onBlur={(e) => fill(e.target.value)}
                 className="min-h-10 w-full rounded-lg border border-soft bg-paper px-2 font-mono"
               />

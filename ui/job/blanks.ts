@@ -11,7 +11,6 @@ import {
   inApp,
   type Job,
   movedTo,
-  ORDINARY_SPL,
   type Place,
   type Preference,
   type Purpose,
@@ -19,7 +18,8 @@ import {
   type Source,
   withSources,
 } from '@/core/model';
-import { appOf, lower, offeredApps } from '../components';
+import { usual } from '@/store';
+import { appOf, type Effort, lower, offeredApps } from '../components';
 
 /** One way to fill a blank: the words in the sentence, a note in the chooser, the job it makes. */
 export interface Choice {
@@ -82,16 +82,8 @@ const called = (name: string, was: string | undefined) => `${withArticle(name)}$
 const choicesOf = <K extends string>(words: Readonly<Record<K, string>>, fill: (job: Job, key: K) => Job): Choice[] =>
   (Object.keys(words) as K[]).map((key) => ({ key, words: words[key], fill: (job) => fill(job, key) }));
 
-/** Levels of a talker at one metre; ANSI S3.5 from memory, rounded: 62, 68 and 75 dB for normal, raised and loud. */
-export const EFFORTS: readonly { readonly name: string; readonly splAt1m: number }[] = [
-  { name: 'quiet', splAt1m: 56 },
-  { name: 'ordinary', splAt1m: ORDINARY_SPL },
-  { name: 'raised', splAt1m: 68 },
-  { name: 'loud', splAt1m: 75 },
-];
-
 /** Levels of instruments at one metre; common practice, by a wide margin. */
-export const LOUDNESSES: typeof EFFORTS = [
+export const LOUDNESSES: readonly Effort[] = [
   { name: 'soft', splAt1m: 70 },
   { name: 'ordinary', splAt1m: 80 },
   { name: 'loud', splAt1m: 90 },
@@ -119,7 +111,8 @@ function withVoices(job: Job, n: number): Job {
   const voices = job.sources.filter(isVoice);
   const wanted: Source[] = Array.from(
     { length: n },
-    (_, i) => voices[i] ?? { id: freshSourceId(job, `voice-${i + 1}`), name: `Voice ${i + 1}`, splAt1m: ORDINARY_SPL },
+    (_, i) =>
+      voices[i] ?? { id: freshSourceId(job, `voice-${i + 1}`), name: `Voice ${i + 1}`, splAt1m: usual().talkerSpl },
   );
   return withSources(job, [...wanted, ...job.sources.filter((s) => !isVoice(s))]);
 }

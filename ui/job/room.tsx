@@ -1,5 +1,7 @@
 'use client';
+import { typedNumber } from '@/core/format';
 import type { Job, Room } from '@/core/model';
+import { inInput, numberInput } from '../components';
 import { BlankWithPanel } from './blank';
 import { ROOMS, roomText } from './blanks';
 
@@ -45,15 +47,12 @@ export function RoomBlank({ job, onFill }: { readonly job: Job; readonly onFill:
                 <label key={f.key} className="text-sm">
                   {f.label}
                   <input
-                    type="number"
+                    {...numberInput(f)}
                     key={room[f.key]}
-                    min={f.min}
-                    max={f.max}
-                    step={f.step}
-                    defaultValue={room[f.key]}
+                    defaultValue={inInput(room[f.key])}
                     onBlur={(e) => {
-                      const entered = Number(e.target.value);
-                      if (Number.isFinite(entered) && e.target.value !== '') {
+                      const entered = typedNumber(e.target.value);
+                      if (Number.isFinite(entered)) {
                         become({ ...room, [f.key]: Math.max(f.min, Math.min(f.max, entered)) });
                       }
                     }}

@@ -1,5 +1,6 @@
 'use client';
 import type { ReactNode } from 'react';
+import { metresText, metresTold, style, toldNumber } from '@/core/format';
 import type { Job } from '@/core/model';
 import { useMoney } from '../components';
 import { AlsoBlank } from './also';
@@ -71,13 +72,13 @@ export function Sentence({ job, onFill }: { readonly job: Job; readonly onFill: 
       </Ended>
       <BlankOfNumber
         name="From mouth to device"
-        words={`${job.distanceM} m`}
-        unit="metres"
-        value={job.distanceM}
-        min={0.05}
-        max={100}
+        words={metresText(job.distanceM)}
+        unit={style().length === 'ft' ? 'feet' : 'metres'}
+        value={toldNumber(job.distanceM)}
+        min={toldNumber(0.05)}
+        max={toldNumber(100)}
         step={0.05}
-        onFill={(v) => v && onFill(`Distance: ${v} m`, { ...job, distanceM: v })}
+        onFill={(v) => v && onFill(`Distance: ${metresText(metresTold(v))}`, { ...job, distanceM: metresTold(v) })}
       />{' '}
       away, with{' '}
       <Ended by=",">

@@ -4,13 +4,13 @@ import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
 import { wiredSource } from '@/core/change';
 import { classIn, type Job, type Source, withSources } from '@/core/model';
-import { lower } from '../components';
+import { EFFORTS, type Effort, lower } from '../components';
 import { BlankWithPanel } from './blank';
-import { BLANKS, EFFORTS, LOUDNESSES, newInstrument, sourcesText, WIRED } from './blanks';
+import { BLANKS, LOUDNESSES, newInstrument, sourcesText, WIRED } from './blanks';
 
 const FIELD = 'min-h-10 min-w-0 rounded-lg border border-soft bg-paper px-2';
 
-const nearest = (levels: typeof EFFORTS, splAt1m: number): number =>
+const nearest = (levels: readonly Effort[], splAt1m: number): number =>
   levels.reduce(
     (best, e, i) => (Math.abs(e.splAt1m - splAt1m) < Math.abs(itemAt(levels, best).splAt1m - splAt1m) ? i : best),
     0,

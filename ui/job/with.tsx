@@ -1,8 +1,9 @@
 'use client';
 import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
+import { typedNumber } from '@/core/format';
 import { ALL_SORTS, askedName, type Job, type With } from '@/core/model';
-import { classOf, useDrawer, useMoney } from '../components';
+import { classOf, numberInput, useDrawer, useMoney } from '../components';
 import { BlankWithPanel } from './blank';
 import { withText } from './blanks';
 import { ownedToAsk } from './owned';
@@ -92,13 +93,11 @@ export function WithBlank({ job, onFill }: { readonly job: Job; readonly onFill:
               A lost take would cost <span className="text-soft text-sm">{money(job.lostTake ?? USUAL_LOSS)}</span>
             </span>
             <input
-              type="number"
+              {...numberInput({ min: 0, max: 1_000_000 })}
               className={`${FIELD} font-mono`}
-              min={0}
-              max={1_000_000}
               defaultValue={job.lostTake ?? USUAL_LOSS}
               onBlur={(e) => {
-                const value = e.target.valueAsNumber;
+                const value = typedNumber(e.target.value);
                 if (!Number.isFinite(value) || value < 0 || value > 1_000_000) return;
                 if (value === (job.lostTake ?? USUAL_LOSS)) return;
                 const { lostTake: _, ...rest } = job;

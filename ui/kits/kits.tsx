@@ -3,9 +3,9 @@ import { Printer, Save } from 'lucide-react';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import { figure, signed } from '@/core/format';
-import { type ClassId, type Drawer, type Job, kindOf, ownLength } from '@/core/model';
+import { type ClassId, type Drawer, type Job, kindOf } from '@/core/model';
 import { type KitProgress, type NamedKit, shoppingCsv, shoppingList } from '@/core/plan';
-import { Button, classOf, partName, useMoney } from '../components';
+import { Button, classOf, ownLengthText, partName, useMoney } from '../components';
 import { saveFile } from '../shell';
 import { CurrencyField, OwnPrice } from './own-price';
 
@@ -142,9 +142,7 @@ function InFull({ kit, drawer, nameOf }: InFullProps) {
                 <span className="font-mono">margin {signed(answer.score.margin, 1)}</span>
               </p>
               <p className="text-soft">
-                {answer.setup.parts
-                  .map((p) => [partName(p), ownLength(p, classOf(p)) ?? []].flat().join(', '))
-                  .join(' · ')}
+                {answer.setup.parts.map((p) => [partName(p), ownLengthText(p)].filter(Boolean).join(', ')).join(' · ')}
               </p>
             </li>
           ))}

@@ -1,7 +1,7 @@
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
-import { PLAIN_CURRENCY } from '@/core/format';
+import { style } from '@/core/format';
 import { type Drawer, dearerByLength, ofKind } from '@/core/model';
 import type { Wanted } from '@/core/plan';
 import { classOf, editDrawer } from '../components';
@@ -90,7 +90,7 @@ export function CurrencyField({ drawer }: Pick<Props, 'drawer'>) {
         key={drawer.currency}
         defaultValue={drawer.currency ?? ''}
         maxLength={8}
-        placeholder={PLAIN_CURRENCY}
+        placeholder={style().currency}
         onBlur={(e) => {
           const currency = e.target.value.trim();
           if (currency === (drawer.currency ?? '')) return;

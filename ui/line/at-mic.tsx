@@ -3,6 +3,7 @@ import { UserMinus, UserPlus } from 'lucide-react';
 import { catalogue } from '@/catalogue';
 import { leftOut, placedAt, takenFrom, unheardVoices, withNewVoice } from '@/core/change';
 import { type Part, type Setup, type Source, takesUp } from '@/core/model';
+import { usual } from '@/store';
 import { Button, classOf, partName } from '../components';
 
 interface Props {
@@ -32,7 +33,11 @@ export function AtMic({ setup, part, onChange }: Props) {
               {s.name}
             </label>
           ))}
-        <Button onClick={() => onChange(`A new voice at ${partName(part)}`, withNewVoice(setup, catalogue, part.id))}>
+        <Button
+          onClick={() =>
+            onChange(`A new voice at ${partName(part)}`, withNewVoice(setup, catalogue, part.id, usual().talkerSpl))
+          }
+        >
           <UserPlus size={18} aria-hidden /> A new voice here
         </Button>
         {unheardVoices(setup).map((s) => (

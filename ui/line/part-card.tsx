@@ -1,7 +1,7 @@
 'use client';
 import type { CSSProperties } from 'react';
-import { ownLength, type Part, type PartClass, type PartId, partIn, type Setup } from '@/core/model';
-import { AppIcon, appOf, classOf, headsetOnly, PartIcon, partName } from '../components';
+import { type PartId, partIn, type Setup } from '@/core/model';
+import { AppIcon, appOf, classOf, headsetOnly, ownLengthText, PartIcon, partName } from '../components';
 import { knobsText } from '../setup';
 import type { Focus } from './focus';
 import { type Joining, Ports } from './joining';
@@ -27,6 +27,7 @@ interface Props {
 export function PartCard({ setup, id, box, blamed, chosen, open, onFocus, joining }: Props) {
   const part = partIn(setup, id);
   const partClass = classOf(part);
+  const own = ownLengthText(part);
   const isCable = partClass.kind === 'lead';
   const voices = setup.placements
     .filter((p) => p.part === part.id)
@@ -55,7 +56,7 @@ export function PartCard({ setup, id, box, blamed, chosen, open, onFocus, joinin
           </span>
           <span className="line-clamp-2 text-[0.8rem] text-soft leading-tight">
             {about}
-            {lengthText(part, partClass)}
+            {own && ` ${own}`}
           </span>
           {blamed && <span className="sr-only">guilty part</span>}
         </span>
@@ -68,12 +69,6 @@ export function PartCard({ setup, id, box, blamed, chosen, open, onFocus, joinin
       </div>
     </>
   );
-}
-
-/** A length of one's own is worth telling; the usual one is not. */
-function lengthText(part: Part, partClass: PartClass): string {
-  const own = ownLength(part, partClass);
-  return own === null ? '' : ` ${own}`;
 }
 
 /** The app, at the foot of its device. */

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { Report } from '@/core/assess';
-import { figure } from '@/core/format';
+import { metresText } from '@/core/format';
 import { type Drawer, hasFigure, lengthsSold, ofLength, type Part, quantity, type Setup, turnKnob } from '@/core/model';
 import { classOf, Figures, partName, useMoney, useSwaps } from '../components';
 import { Face, hasFace, Knob, Slide } from '../setup';
@@ -100,7 +100,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
             min={0.2}
             max={LONGEST_M}
             step={0.2}
-            words={`${figure(quantity(part, partClass, 'lengthM'), 1)} m`}
+            words={metresText(quantity(part, partClass, 'lengthM'))}
             onTurn={(to) => onTurn(`Length of ${partName(part)}`, withValue(setup, part, 'lengthM', to))}
             onDone={onDone}
           />
@@ -113,7 +113,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
                 key={l.lengthM}
                 type="button"
                 aria-pressed={l.lengthM === quantity(part, partClass, 'lengthM')}
-                aria-label={`${l.lengthM} m, about ${money(l.price)}`}
+                aria-label={`${metresText(l.lengthM)}, about ${money(l.price)}`}
                 className="min-h-10 rounded-lg border border-soft px-2.5 aria-pressed:border-accent aria-pressed:bg-accent-wash aria-pressed:font-bold"
                 onClick={() =>
                   onChange(`Length of ${partName(part)}`, {
@@ -122,7 +122,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
                   })
                 }
               >
-                {l.lengthM} m <span className="text-soft text-sm">{money(l.price)}</span>
+                {metresText(l.lengthM)} <span className="text-soft text-sm">{money(l.price)}</span>
               </button>
             ))}
           </div>
@@ -134,7 +134,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
             min={0.2}
             max={FARTHEST_M}
             step={0.1}
-            words={`${figure(quantity(part, partClass, 'micDistanceM'), 1)} m`}
+            words={metresText(quantity(part, partClass, 'micDistanceM'))}
             onTurn={(to) =>
               onTurn(`Distance of ${partName(part)} from the mics`, withValue(setup, part, 'micDistanceM', to))
             }
@@ -153,7 +153,7 @@ export function PartPanel({ setup, kept, report, part, drawer, onTurn, onDone, o
               min={0.05}
               max={3}
               step={0.05}
-              words={`${figure(p.distanceM, 2)} m`}
+              words={metresText(p.distanceM)}
               onTurn={(to) => move(p.source, to)}
               onDone={onDone}
             />

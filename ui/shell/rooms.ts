@@ -12,6 +12,7 @@ import {
   PenLine,
   Phone,
   QrCode,
+  Settings,
   SlidersVertical,
   Stethoscope,
   TabletSmartphone,
@@ -44,6 +45,12 @@ const PRACTICE: Room = { href: '/practice/', name: 'Practice', icon: Dumbbell, a
 const DRAWER: Room = { href: '/drawer/', name: 'Drawer', icon: Archive, also: 'what you own' };
 const FILES: Room = { href: '/files/', name: 'Files', icon: FolderOpen, also: 'backup open save' };
 const HAND: Room = { href: '/hand/', name: 'Hand over', icon: QrCode, also: 'phone QR code camera' };
+const SETTINGS: Room = {
+  href: '/settings/',
+  name: 'Settings',
+  icon: Settings,
+  also: 'currency feet comma mains theme',
+};
 const COMPARE: Room = { href: '/compare/', name: 'Compare', icon: GitCompareArrows, also: 'two setups' };
 
 export interface Place extends Room {
@@ -56,7 +63,7 @@ export const PLACES: readonly Place[] = [
   { href: '/line/', name: 'Set up', icon: Cable, views: VIEWS },
   { ...CHECK, views: [CHECK] },
   { ...MEND, views: [MEND] },
-  { ...LOG, name: 'Remember', icon: NotebookText, views: [LOG, PRACTICE, HAND, FILES] },
+  { ...LOG, name: 'Remember', icon: NotebookText, views: [LOG, PRACTICE, HAND, FILES, SETTINGS] },
 ];
 /** Every room there is. */
 export const ROOMS: readonly Room[] = [...PLACES.flatMap((p) => p.views), COMPARE];

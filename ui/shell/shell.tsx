@@ -25,7 +25,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
   const theme = useSetting('theme');
   const systemIsDark = useSyncExternalStore(onSystemTheme, isSystemDark, () => false);
   // As the system has it, until somebody chooses.
-  const dark = theme === 'dark' || (theme === null && systemIsDark);
+  const dark = theme === 'dark' || ((theme === null || theme === 'system') && systemIsDark);
   const [finding, setFinding] = useState(false);
   useEffect(() => {
     document.documentElement.dataset['theme'] = dark ? 'dark' : 'light';

@@ -1,6 +1,6 @@
 import { csvFormatRows } from 'd3-dsv';
 import { connectorNamed, describeConnector } from '../../connectors';
-import { figure } from '../../format';
+import { lengthDigits, metresText } from '../../format';
 import {
   type Catalogue,
   type ClassId,
@@ -72,9 +72,9 @@ function orders(ends: readonly PortSpec[]): readonly string[] {
 }
 
 function lengths(c: PartClass, part: Part): readonly string[] {
-  if (c.sold) return [`${quantity(part, c, 'lengthM')} m`];
+  if (c.sold) return [metresText(quantity(part, c, 'lengthM'))];
   const metres = c.kind === 'lead' ? c.values['lengthM']?.value : undefined;
-  return metres === undefined ? [] : [`${figure(0.5 * metres, 1)} to ${figure(1.5 * metres, 1)} m`];
+  return metres === undefined ? [] : [`${lengthDigits(0.5 * metres)} to ${metresText(1.5 * metres)}`];
 }
 
 function checks(c: PartClass): readonly string[] {
