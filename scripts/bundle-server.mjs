@@ -36,7 +36,7 @@ function compress(folder) {
     writeFileSync(`${folder}${file}.gz`, gzipSync(whole, { level: 9 }));
     writeFileSync(
       `${folder}${file}.br`,
-      brotliCompressSync(whole, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }),
+      brotliCompressSync(whole, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }),
     );
   }
 }

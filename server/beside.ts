@@ -13,7 +13,7 @@ const MOST_BYTES = 16_000;
 
 /** What a phone may tell: figures and a name, never sound. */
 const NUMBERS = { type: 'object', maxProperties: 12, additionalProperties: { type: 'number' } } as const;
-const TOLD = {
+export const TOLD = {
   type: 'object',
   required: ['input', 'seconds', 'channels', 'balanceDb', 'correlation', 'dropouts'],
   additionalProperties: false,

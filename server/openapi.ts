@@ -1,4 +1,5 @@
 import { ASKED, type Asked, REQUESTS } from './asked';
+import { TOLD } from './beside';
 
 const SUMMARIES: Readonly<Record<Asked, string>> = {
   check: 'Judge a setup at eight gates: causes, fixes, order of plugging',
@@ -57,6 +58,60 @@ const json = (description: string, schema: object) => ({
   content: { 'application/json': { schema } },
 });
 
+const CODE = { name: 'code', in: 'path', required: true, schema: { type: 'string' } } as const;
+const SEALED = {
+  required: true,
+  content: { 'application/octet-stream': { schema: { type: 'string', format: 'binary' } } },
+};
+const given = (...required: readonly string[]) => json('The code', requiring(...required));
+const over = { '204': { description: 'Done' } };
+
+/** What one device hands to another through the server: sealed parcels, and the figures of a meter. */
+const BESIDE_PATHS = {
+  '/api/relay': {
+    post: {
+      operationId: 'leaveParcel',
+      summary: 'Leave a parcel that the page has sealed, for ten minutes',
+      requestBody: SEALED,
+      responses: { '201': given('code', 'seconds'), ...refused },
+    },
+  },
+  '/api/relay/{code}': {
+    parameters: [CODE],
+    post: {
+      operationId: 'takeParcel',
+      summary: 'Take it: it is there once',
+      responses: {
+        '200': { description: 'The parcel, as it was left', content: SEALED.content },
+        '410': { description: 'It was taken, or its time is over' },
+        ...refused,
+      },
+    },
+  },
+  '/api/beside': {
+    post: {
+      operationId: 'beginBeside',
+      summary: "Begin to show another device's meter",
+      responses: { '201': given('code'), ...refused },
+    },
+  },
+  '/api/beside/{code}': {
+    parameters: [CODE],
+    get: {
+      operationId: 'followBeside',
+      summary: 'Its figures, as server-sent events, until "over"',
+      responses: { '200': { description: 'Events', content: { 'text/event-stream': { schema: { type: 'string' } } } } },
+    },
+    post: {
+      operationId: 'tellBeside',
+      summary: 'Tell figures; never sound',
+      requestBody: { required: true, content: { 'application/json': { schema: TOLD } } },
+      responses: { ...over, '410': { description: 'It is over' }, ...refused },
+    },
+    delete: { operationId: 'endBeside', summary: 'End it, from either side', responses: over },
+  },
+} as const;
+
 /** The interface over HTTP as OpenAPI 3.1, made from the schemas that requests are checked by. @param schemas of documents, by name */
 export function openapi(schemas: Readonly<Record<string, object>>): object {
   const named = Object.fromEntries(Object.entries(schemas).map(([name, schema]) => [name, local(schema, name)]));
@@ -110,6 +165,7 @@ export function openapi(schemas: Readonly<Record<string, object>>): object {
           },
         },
       },
+      ...BESIDE_PATHS,
       '/api/health': {
         get: {
           operationId: 'health',

@@ -5,10 +5,11 @@ import entry from '@/public/schemas/entry.schema.json';
 import job from '@/public/schemas/job.schema.json';
 import plan from '@/public/schemas/plan.schema.json';
 import setup from '@/public/schemas/setup.schema.json';
+import usual from '@/public/schemas/usual.schema.json';
 import { openapi } from './openapi';
 import { load } from './pool';
 
-const SCHEMAS = { archive, bundle, drawer, entry, job, plan, setup } as const;
+const SCHEMAS = { archive, bundle, drawer, entry, job, plan, setup, usual } as const;
 
 /** Whether it is there, and how busy. */
 export const health = (): Response =>

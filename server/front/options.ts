@@ -7,6 +7,8 @@ export interface Options {
   readonly lan: boolean;
   /** Further names under which it answers. */
   readonly names: readonly string[];
+  /** Places whose pages may ask the interface over HTTP, as "https://desk.example". */
+  readonly origins: readonly string[];
   readonly cert: string | null;
   readonly key: string | null;
 }
@@ -19,12 +21,15 @@ export function optionsFrom(args: readonly string[]): Options | string {
   } catch (e) {
     return e instanceof Error ? e.message : String(e);
   }
-  const { port, lan = false, name = [], cert = null, key = null } = values;
+  const { port, lan = false, name = [], 'allow-origin': origins = [], cert = null, key = null } = values;
   if (port !== undefined && !(/^\d+$/.test(port) && Number(port) < 65536))
     return '--port takes a number from 0 to 65535';
+  for (const origin of origins)
+    if (!URL.canParse(origin) || new URL(origin).origin !== origin)
+      return `--allow-origin takes a place as a browser tells it, like https://desk.example: not "${origin}"`;
   if ((cert === null) !== (key === null)) return '--cert and --key go together';
   if (cert !== null && !lan) return '--cert and --key are for --lan';
-  return { port: port === undefined ? null : Number(port), lan, names: name, cert, key };
+  return { port: port === undefined ? null : Number(port), lan, names: name, origins, cert, key };
 }
 
 const parse = (args: readonly string[]) =>
@@ -34,6 +39,7 @@ const parse = (args: readonly string[]) =>
       port: { type: 'string' },
       lan: { type: 'boolean' },
       name: { type: 'string', multiple: true },
+      'allow-origin': { type: 'string', multiple: true },
       cert: { type: 'string' },
       key: { type: 'string' },
     },

@@ -107,10 +107,20 @@ function alwaysAsked(response: ServerResponse): void {
   response.setHeader = (name, value) => set(name, name.toLowerCase() === 'cache-control' ? 'no-cache' : value);
 }
 
-/** A page of another place may not ask on behalf of whoever looks at it. */
+/** A page of another place may not ask on behalf of whoever looks at it, unless that place was named. */
 function api(request: IncomingMessage, response: ServerResponse): void {
   const { origin } = request.headers;
-  if (origin !== undefined && URL.canParse(origin) && new URL(origin).host !== request.headers.host) {
+  if (origin !== undefined && options.origins.includes(origin)) {
+    response.setHeader('Access-Control-Allow-Origin', origin);
+    response.setHeader('Access-Control-Expose-Headers', 'Retry-After, Location');
+    response.setHeader('Vary', 'Origin');
+    if (request.method === 'OPTIONS') {
+      response.setHeader('Access-Control-Allow-Methods', 'GET, POST, DELETE');
+      response.setHeader('Access-Control-Allow-Headers', 'Content-Type');
+      response.writeHead(204).end();
+      return;
+    }
+  } else if (origin !== undefined && URL.canParse(origin) && new URL(origin).host !== request.headers.host) {
     void refuse(response, problem(403, 'Pages of other places may not ask here.'));
     return;
   }

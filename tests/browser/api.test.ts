@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { Validator } from '@seriousme/openapi-schema-validator';
 import Ajv from 'ajv';
@@ -90,6 +90,11 @@ describe('it answers what core computes, byte for byte', () => {
       const form = `${path}/responses/200/content/application~1json/schema`;
       expect([name, ajv.validate(form, answer), ajv.errors]).toEqual([name, true, null]);
     }
+    const routes = readdirSync('app/api', { recursive: true, encoding: 'utf8' })
+      .filter((f) => f.endsWith('route.api.ts'))
+      .map((f) => `/api/${f.replace('/route.api.ts', '').replace(/\[(\w+)\]/g, '{$1}')}`);
+    const named = routes.flatMap((r) => (r === '/api/{asked}' ? Object.keys(bodies).map((n) => `/api/${n}`) : [r]));
+    expect(Object.keys(told.paths)).toEqual(expect.arrayContaining(named));
     const schemas = await (await fetch(`${server.url}api/schemas`)).json();
     expect(schemas.setup).toEqual(JSON.parse(readFileSync('public/schemas/setup.schema.json', 'utf8')));
   });

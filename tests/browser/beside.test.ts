@@ -58,6 +58,10 @@ test('what the phone hears is seen on the desk while both want it, and either en
   await desk.sees(/−\d/, METER);
   await desk.sees(/From the phone: /);
   await desk.expectAccessible();
+  // It goes along to the line that is looked at.
+  await desk.press(/^Set up$/);
+  await desk.sees(/Kiln opening, as rehearsed/, 'h1');
+  await desk.sees(/−\d/, METER);
   await desk.press(/^End it$/);
   await phone.sees(/The desk has ended it/);
 

@@ -31,6 +31,9 @@ const ROUTES: readonly (readonly [string, RegExp])[] = [
   ['log/', /./],
   ['practice/', /./],
   ['files/', /Save everything/],
+  ['settings/', /Wall outlets give/],
+  ['run/?setup=kiln-rehearsed', /ticked/],
+  ['hand/?setup=kiln-rehearsed', /./],
   ['', /./],
 ];
 
@@ -72,6 +75,18 @@ test('every route opens and computes with the server stopped, after a restart of
       await walk.open(route);
       await walk.sees(words, 'main');
     }
+    // As a system's share sheet hands a file to the installed app.
+    await walk.open('log/');
+    const shared = readFileSync('tests/older/version-1.bundle.json', 'utf8');
+    await again.driver.executeAsyncScript(
+      `const [text, done] = arguments;
+       const form = new FormData();
+       form.append('files', new File([text], 'from a friend.json', { type: 'application/json' }));
+       fetch('/files/shared/', { method: 'POST', body: form }).then((r) => done(r.redirected));`,
+      shared,
+    );
+    await walk.open('files/?shared');
+    await walk.sees(/from a friend\.json is in:/, 'main');
     // By the rooms' own links too, which ask the server for less than a page.
     await walk.press(/^Check$/, 'nav a');
     await walk.sees(/./, 'main');

@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process';
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
+import { itemAt } from '../../core/algorithms';
+import { LEVELS } from '../../core/practice';
 import { PATIENCE_MS, walkForTests } from '../support/walk';
 
 // The sheet for the table: ticked on the phone, printed for the bag.
@@ -26,6 +28,26 @@ test('ticks are kept with their times, and at the end they stand in the log', as
   await walk.press(/Run: Kiln opening, as rehearsed/, 'summary');
   const note = await walk.find('textarea', /^Note/);
   expect(await note.getAttribute('value')).toMatch(/^2 of \d+ ticked\.\n\d\d:\d\d Twin receiver/);
+});
+
+test('the line is saved as a drawing and as a picture that need nothing else', async () => {
+  const { walk } = held;
+  await walk.open('line/?setup=kiln-first-try');
+  await walk.press(/^Picture$/);
+  await walk.press(/^Save as SVG$/);
+  const svg = await walk.saved('kiln-first-try.svg');
+  expect(svg).toMatch(/^<svg xmlns/);
+  expect(svg).not.toMatch(/url\(|href|var\(|class=/);
+  const words = [...svg.matchAll(/<text[^>]*>([^<]*)/g)].map(([, w]) => w).join(' ');
+  for (const named of ['Kiln opening', 'Does not work yet', 'TRS in TRRS']) expect(words).toContain(named);
+  await walk.press(/^Picture$/);
+  await walk.press(/^Save as PNG$/);
+  await walk.saved('kiln-first-try.png');
+  const png = readFileSync(join(walk.downloads, 'kiln-first-try.png'));
+  expect(png.subarray(1, 4).toString()).toBe('PNG');
+  // As sharp as two dots a pixel; a picture that is all one colour is a few kilobytes.
+  expect(png.readUInt32BE(16)).toBeGreaterThan(1500);
+  expect(png.length).toBeGreaterThan(40_000);
 });
 
 test('printed it has what stands on the screen, on one sheet, and nothing to press', async () => {
@@ -77,4 +99,15 @@ test('the views of a setup keep it in the address; from anywhere one finds any r
   await walk.sees(/A song for the kiln/, '[role=option]');
   await field!.sendKeys('\uE007');
   await walk.driver.wait(async () => (await walk.driver.getCurrentUrl()).endsWith('setup=kiln-song'), PATIENCE_MS);
+  await walk.press(/^Find$/, 'nav button');
+  const again = await walk.driver.wait(
+    async () => (await walk.driver.findElements(By.css('[role=combobox]')))[0],
+    PATIENCE_MS,
+  );
+  await again!.sendKeys(`exercise ${itemAt(LEVELS, 0).name}`);
+  await walk.sees(/exercise/, '[role=option]');
+  const [first = ''] = await walk.texts('[role=option]');
+  await again!.sendKeys('\uE007');
+  await walk.sees(/What to practise/);
+  expect(first).toContain(itemAt(LEVELS, 0).name);
 });

@@ -70,6 +70,25 @@ test('to another name it does not answer, nor to a page of another place', async
   expect(await named(`localhost:${port}`, 'http://elsewhere.example')).toBe(403);
 });
 
+test('a place that was named may ask the interface over HTTP, and no other', async () => {
+  const open = await serve(['--allow-origin', 'https://desk.example']);
+  try {
+    const from = (origin: string, method = 'GET') => fetch(`${open.url}api/health`, { method, headers: { origin } });
+    const answer = await from('https://desk.example');
+    expect([answer.status, answer.headers.get('access-control-allow-origin')]).toEqual([200, 'https://desk.example']);
+    const before = await from('https://desk.example', 'OPTIONS');
+    expect([before.status, before.headers.get('access-control-allow-headers')]).toEqual([204, 'Content-Type']);
+    for (const other of ['https://desk.example.org', 'http://desk.example']) {
+      const refused = await from(other);
+      expect([refused.status, refused.headers.get('access-control-allow-origin')]).toEqual([403, null]);
+    }
+  } finally {
+    open.stop();
+  }
+  const wrong = spawnSync(process.execPath, ['build/serve.mjs', '--allow-origin', '*'], { encoding: 'utf8' });
+  expect([wrong.status, wrong.stderr]).toEqual([2, expect.stringContaining('--allow-origin takes a place')]);
+});
+
 test('each page has the strict policy, and no inline script that it does not name', async () => {
   for (const room of ['', 'line/', 'hand/', 'no-such-page']) {
     const answer = await fetch(server.url + room);

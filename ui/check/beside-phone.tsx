@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
+import { type Shown, useTelling } from '../beside';
 import { Button } from '../components';
-import { type Shown, useTelling } from './beside';
 
 /** The code that a desk's link brought; it is asked about before anything is told. */
 export function useDeskCode(): readonly [string | null, () => void] {

@@ -1,11 +1,13 @@
 'use client';
+import { useSearchParams } from 'next/navigation';
 import { Tabs } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Setup } from '@/core/model';
-import { useReport } from '../components';
+import { database } from '@/store';
+import { BesideDesk } from '../beside';
+import { failing, useReport } from '../components';
 import { SetupPicker, SetupScreen } from '../setup';
 import { Screen, useArrived } from '../shell';
-import { BesideDesk } from './beside-desk';
 import { useDeskCode } from './beside-phone';
 import { keepTake } from './kept-takes';
 import { LineUpTakes } from './line-up';
@@ -29,6 +31,16 @@ function Checking({ setup }: { readonly setup: Setup }) {
   useEffect(() => {
     if (deskCode !== null) setTab('live');
   }, [deskCode]);
+  // A take that was looked for by name is opened once.
+  const wanted = useSearchParams().get('take');
+  const opened = useRef<string | null>(null);
+  useEffect(() => {
+    if (wanted === null || opened.current === wanted) return;
+    opened.current = wanted;
+    database()
+      .takes.get(wanted)
+      .then((t) => t && takes.add([new File([t.file], t.name, { type: t.file.type })]), failing('This take'));
+  }, [wanted, takes.add]);
   useArrived('check', (files) => {
     takes.add(files);
     setTab('takes');

@@ -5,10 +5,10 @@ import { figure } from '@/core/format';
 import { type ChannelFigures, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
+import { HISTORY_S, Meter } from '../beside';
 import { Button, failing, StatusMark } from '../components';
 import { BesidePhone } from './beside-phone';
-import { Meter } from './meter';
-import { HISTORY_S, useLive } from './use-live';
+import { useLive } from './use-live';
 
 interface Props {
   /** A take that was recorded here. */

@@ -2,13 +2,13 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { itemAt } from '@/core/algorithms';
 import { LiveMeter, type LiveReading } from '@/core/take';
+import { HISTORY_S } from '../beside';
 import { InputTrouble, inputsThere, type LiveInput, openInput } from './live-input';
 
 /** How often the meter is drawn anew, milliseconds: as often as an eye follows. */
 const DRAW_MS = 66;
-/** Of the history, and how long it is, seconds. */
+/** Of the history, seconds. */
 const STEP_S = 0.1;
-export const HISTORY_S = 60;
 
 /** An input with its meter: opened, followed, closed; and a stretch of it recorded when asked. */
 export function useLive() {

@@ -1,5 +1,5 @@
 'use client';
-import { type RefCallback, useEffect, useState } from 'react';
+import { type RefCallback, useLayoutEffect, useState } from 'react';
 import { itemAt } from '@/core/algorithms';
 
 /**
@@ -9,8 +9,11 @@ import { itemAt } from '@/core/algorithms';
 export function useWidth<E extends HTMLElement>(): readonly [RefCallback<E>, number, E | null] {
   const [element, setElement] = useState<E | null>(null);
   const [width, setWidth] = useState(0);
-  useEffect(() => {
+  // Known before anything is painted: what is drawn to it does not push away what stands below.
+  useLayoutEffect(() => {
     if (!element) return;
+    const { paddingLeft, paddingRight } = getComputedStyle(element);
+    setWidth(element.clientWidth - Number.parseFloat(paddingLeft) - Number.parseFloat(paddingRight));
     const watch = new ResizeObserver((entries) => setWidth(itemAt(entries, 0).contentRect.width));
     watch.observe(element);
     return () => watch.disconnect();

@@ -1,6 +1,6 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { useRouter, useSearchParams } from 'next/navigation';
+import { lazy, Suspense } from 'react';
 import { catalogue } from '@/catalogue';
 import { type Job, writeDocument } from '@/core/model';
 import type { Answer } from '@/core/plan';
@@ -26,10 +26,11 @@ import { DeadEnd } from './dead-end';
 import { letterOf } from './letter';
 import { WhyNotAsk } from './why-not';
 
-// The choosers and the chart come after the first paint, while the documents are read: the page needs none to begin.
-const Sentence = dynamic(() => import('./sentence').then((m) => m.Sentence), { ssr: false });
-const CostChart = dynamic(() => import('./cost-chart').then((m) => m.CostChart), { ssr: false });
-const JobPicker = dynamic(() => import('./job-picker').then((m) => m.JobPicker), { ssr: false });
+// The choosers and the chart come after the first paint, while the documents are read: the page needs none to begin. All of it
+// is shown at once: nothing is pushed away by what comes later.
+const Sentence = lazy(() => import('./sentence').then((m) => ({ default: m.Sentence })));
+const CostChart = lazy(() => import('./cost-chart').then((m) => ({ default: m.CostChart })));
+const JobPicker = lazy(() => import('./job-picker').then((m) => ({ default: m.JobPicker })));
 
 /** Keeps a chain as a setup of its own, under the first free name. */
 async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<string | null> {
@@ -43,7 +44,15 @@ async function keepAnswer(job: Job, answer: Answer, letter: string): Promise<str
   return id;
 }
 
-export function JobScreen() {
+export const JobScreen = () => (
+  <Suspense fallback={<Loading />}>
+    <Desk />
+  </Suspense>
+);
+
+const Loading = () => <Screen title="Job">{null}</Screen>;
+
+function Desk() {
   const router = useRouter();
   const wanted = useSearchParams().get('job');
   const job = useJob(wanted);
@@ -54,7 +63,7 @@ export function JobScreen() {
   const others = (useAll('jobs') ?? []).filter((j) => j.id !== job?.id);
   const buying = !searching && progress !== null && progress.answers.some((a) => a.toBuy.length > 0);
   const uses = useUses(others, drawer, buying && others.length > 0);
-  if (job === undefined) return <Screen title="Job">{null}</Screen>;
+  if (job === undefined) return <Loading />;
   if (job === null) {
     if (wanted !== null) return <Missing what="job" id={wanted} />;
     return (
@@ -93,7 +102,7 @@ export function JobScreen() {
       <Welcome />
       <Sentence job={job} onFill={fill} />
       <div className="mt-5 grid gap-6 desk:grid-cols-[18rem_1fr]">
-        <div className="order-2 desk:order-1">
+        <div className={`order-2 desk:order-1 ${searching ? 'hidden desk:block' : ''}`}>
           <CostChart answers={answers} routes={progress?.routes ?? []} />
         </div>
         <section aria-label="Chains" className="order-1 min-w-0 desk:order-2">
@@ -124,15 +133,6 @@ export function JobScreen() {
               onFill={fill}
             />
           )}
-          {!searching && progress?.done && answers.length > 0 && (
-            <p className="mb-2 text-soft">
-              {progress.upTo === 'all'
-                ? 'All chains of up to seven parts were looked at.'
-                : progress.upTo === 'some'
-                  ? 'The first few mixers that have channels and sends enough were tried.'
-                  : `Up to ${money(progress.upTo)} to buy all but awkward chains were looked at; of dearer ones some.`}
-            </p>
-          )}
           {headsetOnly(appOf(job.app)) && catalogue.parts.get(job.device)?.host?.limitsApps && (
             <p className="mb-2 text-soft">
               The {appOf(job.app).name} takes headset inputs only on this device: USB parts that are no headset are left
@@ -150,6 +150,15 @@ export function JobScreen() {
               />
             ))}
           </ol>
+          {!searching && progress?.done && answers.length > 0 && (
+            <p className="mt-2 text-soft">
+              {progress.upTo === 'all'
+                ? 'All chains of up to seven parts were looked at.'
+                : progress.upTo === 'some'
+                  ? 'The first few mixers that have channels and sends enough were tried.'
+                  : `Up to ${money(progress.upTo)} to buy all but awkward chains were looked at; of dearer ones some.`}
+            </p>
+          )}
           {!searching && passing > 0 && (
             <WhyNotAsk key={job.id} job={job} drawer={drawer} answers={answers} onFill={fill} />
           )}

@@ -6,6 +6,7 @@ import type { Report } from '@/core/assess';
 import { headline } from '@/core/cause';
 import type { GateName } from '@/core/gates';
 import { type Setup, writeDocument } from '@/core/model';
+import { BesideMeter } from '../beside';
 import { Button, useDrawer, useMends, useQuieter, useReport, useWay, useWidth } from '../components';
 import { jobSentence } from '../job';
 import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
@@ -21,6 +22,7 @@ import { JointPanel } from './joint-panel';
 import { Lanes } from './lanes';
 import { OutcomeBox } from './outcome';
 import { PartPanel } from './part-panel';
+import { SaveDrawing } from './save-drawing';
 import { acrossOf, Sheet as Drawing, Legend, sheetOf } from './sheet';
 import { Standing } from './standing';
 import { WayPanel } from './way-panel';
@@ -104,6 +106,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
             <Plus size={18} aria-hidden /> Add parts
           </Button>
           <HandOver kind="setup" id={setup.id} />
+          <SaveDrawing name={setup.name} id={setup.id} outcome={first.line} />
           <Button onClick={() => saveFile(`${setup.id}.setup.json`, writeDocument(setup))}>Save to file</Button>
         </>
       }
@@ -163,6 +166,7 @@ function Sheet({ kept }: { readonly kept: Setup }) {
               <JoiningBar setup={setup} {...held} />
             </div>
             <div className="order-4">
+              <BesideMeter />
               <Cautions setup={shown} />
               <OutcomeBox setup={shown} />
             </div>

@@ -1,4 +1,5 @@
 'use client';
+import { useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import type { Setup } from '@/core/model';
 import { dueKinds, type Exercise, LEVELS } from '@/core/practice';
@@ -16,7 +17,8 @@ export const PracticeScreen = () => (
 /** A fault is hidden in a setup of one's own; it is found by the same looks and acts as in life. */
 function Desk({ setup }: { readonly setup: Setup }) {
   const [done, keep] = useDone();
-  const [level, setLevel] = useState(0);
+  const asked = Number(useSearchParams().get('level') ?? 0);
+  const [level, setLevel] = useState(LEVELS[asked] ? asked : 0);
   const [exercise, setExercise] = useState<Exercise | null>(null);
   const [share, setShare] = useState<number | null>(null);
   const [none, setNone] = useState(false);

@@ -1,8 +1,11 @@
 'use client';
+import { useLiveQuery } from 'dexie-react-hooks';
 import { Search } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { Dialog } from 'radix-ui';
 import { type KeyboardEvent, useId, useState } from 'react';
+import { LEVELS } from '@/core/practice';
+import { database } from '@/store';
 import { useAll, useDrawer } from '../components';
 import { ROOMS } from './rooms';
 
@@ -24,7 +27,7 @@ const SHORTCUTS = [
   ['Esc', 'close'],
 ] as const;
 
-/** Go anywhere, and find any setup, job, part or drawer by name. */
+/** Go anywhere, and find any setup, job, part, drawer, take or exercise by name. */
 export function Finder({ open, onOpen }: { readonly open: boolean; readonly onOpen: (open: boolean) => void }) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpen}>
@@ -75,12 +78,12 @@ function Searching({ onOver }: { readonly onOver: () => void }) {
           // biome-ignore lint/a11y/noAutofocus: it was opened to be written into
           autoFocus
           role="combobox"
-          aria-label="Find a room, a setup, a job or a part"
+          aria-label="Find a room, a setup, a job, a part, a take or an exercise"
           aria-expanded
           aria-controls={list}
           aria-activedescendant={found[chosen] && `${list}-${chosen}`}
           value={text}
-          placeholder="Room, setup, job, part"
+          placeholder="Room, setup, job, part, take, exercise"
           onChange={(e) => {
             setText(e.target.value);
             setAt(0);
@@ -93,7 +96,7 @@ function Searching({ onOver }: { readonly onOver: () => void }) {
         {found.map((f, i) => (
           // biome-ignore lint/a11y/useKeyWithClickEvents: keys are heard in the field above, as of any combobox
           <div
-            key={f.href + f.name}
+            key={f.href + f.kind + f.name}
             id={`${list}-${i}`}
             role="option"
             tabIndex={-1}
@@ -129,6 +132,10 @@ const rank = ({ name }: Found, [first = '']: readonly string[]): number =>
 function useEverything(): readonly Found[] {
   const [setups = [], jobs = [], drawers = []] = [useAll('setups'), useAll('jobs'), useAll('drawers')];
   const drawer = useDrawer();
+  // Their names alone: the recordings are large.
+  const takes =
+    useLiveQuery(async () => (await database().takes.toArray()).map(({ id, name, setup }) => ({ id, name, setup }))) ??
+    [];
   const found = (href: string, name: string, kind: string, also = ''): Found => ({
     href,
     name,
@@ -141,5 +148,9 @@ function useEverything(): readonly Found[] {
     ...jobs.map((j) => found(`/?job=${encodeURIComponent(j.id)}`, j.name, 'job')),
     ...drawers.map((d) => found('/drawer/', d.name, 'drawer')),
     ...(drawer?.parts ?? []).map((p) => found('/drawer/', p.name ?? p.class, 'in the drawer', p.class)),
+    ...takes.map((t) =>
+      found(`/check/?${t.setup === null ? '' : `setup=${encodeURIComponent(t.setup)}&`}take=${t.id}`, t.name, 'take'),
+    ),
+    ...LEVELS.map((l, i) => found(`/practice/?level=${i}`, l.name, 'exercise', 'practice')),
   ];
 }

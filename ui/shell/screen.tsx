@@ -40,7 +40,7 @@ export function Screen({ title, under, actions, children }: Props) {
     <>
       <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 px-4 pt-3 pb-2 desk:px-6 print:p-0">
         <div className="min-w-0 flex-1 basis-64">
-          <h1 ref={heading} tabIndex={-1} className="font-bold text-xl leading-tight outline-none">
+          <h1 ref={heading} tabIndex={-1} className="min-h-6 font-bold text-xl leading-tight outline-none">
             {title}
           </h1>
           {under && <div className="hidden text-soft desk:block print:block">{under}</div>}

@@ -2,14 +2,16 @@
 import { Smartphone } from 'lucide-react';
 import { Button } from '../components';
 import { Code, isOnlyHere, OnlyHere, useServer } from '../hand';
-import { useBeside } from './beside';
+import { beginBeside, endBeside, type Shown, useBeside } from './beside';
 import { Meter } from './meter';
-import { HISTORY_S } from './use-live';
+
+/** So much of the past is drawn, seconds. */
+export const HISTORY_S = 60;
 
 /** The phone as the meter of this desk: its levels, not its sound. Begun here, allowed there, ended by either. */
 export function BesideDesk() {
   const server = useServer();
-  const { code, shown, trouble, begin, end } = useBeside();
+  const { code, shown, trouble } = useBeside();
   // Plain files on a web host carry nothing from one to the other.
   if (!server) return null;
   const base = server.lan ?? `${window.location.origin}/`;
@@ -21,9 +23,9 @@ export function BesideDesk() {
           <Smartphone size={20} aria-hidden /> A phone as the meter
         </h2>
         {code === null ? (
-          <Button onClick={() => void begin()}>Show a phone's input here</Button>
+          <Button onClick={() => void beginBeside()}>Show a phone's input here</Button>
         ) : (
-          <Button onClick={end}>End it</Button>
+          <Button onClick={endBeside}>End it</Button>
         )}
       </div>
       {trouble && <p role="status">{trouble}</p>}
@@ -41,15 +43,36 @@ export function BesideDesk() {
           </div>
         </div>
       )}
-      {shown && (
-        <>
-          <p className="my-1">
-            From the phone: <b>{shown.input}</b>
-          </p>
-          <Meter reading={shown.reading} history={shown.peaks} historyS={HISTORY_S} onClear={() => undefined} />
-          {shown.finding && <p className="mt-1 text-lg">{shown.finding}</p>}
-        </>
-      )}
+      {shown && <Figures shown={shown} />}
     </section>
+  );
+}
+
+/** The same where a setup is looked at, while it runs; else nothing. */
+export function BesideMeter() {
+  const { shown } = useBeside();
+  if (!shown) return null;
+  return (
+    <section aria-label="A phone as the meter" className="mt-3 rounded-xl border border-rule bg-card p-3 print:hidden">
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="flex items-center gap-2 font-bold">
+          <Smartphone size={20} aria-hidden /> A phone as the meter
+        </h2>
+        <Button onClick={endBeside}>End it</Button>
+      </div>
+      <Figures shown={shown} />
+    </section>
+  );
+}
+
+function Figures({ shown }: { readonly shown: Shown }) {
+  return (
+    <>
+      <p className="my-1">
+        From the phone: <b>{shown.input}</b>
+      </p>
+      <Meter reading={shown.reading} history={shown.peaks} historyS={HISTORY_S} onClear={() => undefined} />
+      {shown.finding && <p className="mt-1 text-lg">{shown.finding}</p>}
+    </>
   );
 }

@@ -1,0 +1,3 @@
+export { type Shown, useTelling } from './beside';
+export { BesideDesk, BesideMeter, HISTORY_S } from './beside-desk';
+export { Meter } from './meter';
