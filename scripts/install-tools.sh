@@ -1,11 +1,13 @@
 #!/usr/bin/env bash
-# The tests drive a real browser, read what it prints, and compare with ngspice: Debian's packages, installed when they are missing.
+# The tests drive a real browser, read what it prints, compare with ngspice and listen to people: Debian's packages, installed when they are missing.
 set -euo pipefail
 missing=()
 [ -x /usr/bin/chromium ] || missing+=(chromium)
 [ -x /usr/bin/chromedriver ] || missing+=(chromium-driver)
 command -v ngspice >/dev/null || missing+=(ngspice)
 command -v pdftotext >/dev/null || missing+=(poppler-utils)
+[ -d /usr/share/sounds/alsa ] || missing+=(alsa-utils)
+[ -d /usr/share/pocketsphinx/test/data ] || missing+=(pocketsphinx-testdata)
 [ ${#missing[@]} -eq 0 ] && exit 0
 
 as_root=()

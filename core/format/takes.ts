@@ -3,6 +3,8 @@ import { wordsOf } from './message';
 /** What a measured take says: what it is, where it comes from, and what to do. */
 export const TAKE_TEXTS = {
   'file.problem': '{problem}',
+  'short.found': 'Too short to tell hum and echo: {seconds:tenth} seconds.',
+  'short.step': 'Record {least:n} seconds and more, two of them with nobody speaking.',
   'file.step': 'Keep the file as it is; copy the take anew from the card or app if you can.',
 
   'nothing.noise': 'Nothing but noise: the peaks reach {peak:figure} dBFS.',
@@ -28,6 +30,7 @@ export const TAKE_TEXTS = {
   'noise.gated': '{channel}the gaps are silent to the last bit: there is no noise left to measure.',
   'noise.gated-step': 'Record five seconds with nothing that closes in pauses.',
   'noise.no-gap': '{channel}there is no gap to measure noise in.',
+  'noise.short': '{channel}too short to tell noise from words: {pause:tenth} seconds of pause.',
   'noise.no-gap-step': 'Record five seconds of nobody speaking.',
   'noise.found': '{channel}the voice is {snr:figure} dB(A) above the noise of the gaps ({noise:figure} dBFS).',
   'noise.step': 'Bring the mic closer, or take more gain before the hiss begins.',
@@ -109,6 +112,7 @@ export const TAKE_TEXTS = {
   'compare.noise-less':
     'There is {db:db} less noise[ on channel {channel:n}] than was computed: something takes it out, or the voice was nearer.',
   'compare.hum-as': 'Hum[ on channel {channel:n}] is as computed.',
+  'compare.hum-short': 'Hum can be told in a take of {least:n} seconds and more.',
   'compare.hum-more':
     'There is more hum[ on channel {channel:n}] than was computed. Take out chargers, then mains-fed parts, one after the other.',
   'compare.hum-less': 'There is less hum[ on channel {channel:n}] than was computed[ from {part}]: so much the better.',

@@ -5,6 +5,7 @@ import type { GateName } from '../../gates';
 import type { JointId, PartId } from '../../model';
 import type { Sides } from '../meters';
 import type { ChannelFigures, TakeFigures } from '../reading';
+import { LIMITS } from './limits';
 
 /** One thing that was computed beforehand and is now measured. */
 export interface Compared extends Said {
@@ -61,6 +62,8 @@ interface Pair {
   readonly measured: ChannelFigures;
   readonly arrival: NonNullable<ReturnType<typeof loudest>>;
   readonly report: Report;
+  /** Of the take. */
+  readonly seconds: number;
   /** Its number where there are several, from 1. */
   readonly channel: number | null;
   nameOf(part: PartId): string;
@@ -90,7 +93,15 @@ export function compareTake(take: TakeFigures, report: Report, nameOf: (part: Pa
     const arrival = loudest(computed);
     if (!arrival) return [];
     const channel = channels.length > 1 ? i + 1 : null;
-    const pair = { computed, measured: itemAt(take.perChannel, i), arrival, report, channel, nameOf };
+    const pair = {
+      computed,
+      seconds: take.seconds,
+      measured: itemAt(take.perChannel, i),
+      arrival,
+      report,
+      channel,
+      nameOf,
+    };
     if (arrival.peakDbfs! < NOTHING_DBFS) return [told('level', i, silence(pair))];
     const noise = noiseOf(pair);
     return [
@@ -171,13 +182,28 @@ function clippingOf({ measured, computed, arrival, report, channel, nameOf }: Pa
   };
 }
 
+/**
+ * Hum is compared with hum: what was computed as noise does not have it in. Null where there is too little pause to measure
+ * noise in.
+ */
+function snrWithoutHum({ activeDbfsA, noiseDbfsA, noiseS, hum }: ChannelFigures): number | null {
+  if (activeDbfsA === null || noiseDbfsA === null || noiseS < LIMITS.pauseS) return null;
+  const [noise, hums] = [noiseDbfsA, hum?.dbfsA ?? Number.NEGATIVE_INFINITY].map((db) => 10 ** (db / 10)) as [
+    number,
+    number,
+  ];
+  // Where nearly all of it is hum, what is left is not known to better than a tenth.
+  return activeDbfsA - 10 * Math.log10(Math.max(noise - hums, 0.1 * noise));
+}
+
 /** Null where none was computed. */
 function noiseOf({ measured, computed, channel, nameOf }: Pair): Beside | null {
   if (computed.snrDbA === null) return null;
   const worst = computed.largestNoises[0];
   const clipped = isClipped(measured);
   // What is clipped holds more of everything soft than what was put in.
-  const less = measured.snrDbA === null || clipped ? null : measured.snrDbA - computed.snrDbA;
+  const snr = snrWithoutHum(measured);
+  const less = snr === null || clipped ? null : snr - computed.snrDbA;
   // What fails by noise is noisier still where the room has its say: only the worse counts beyond a wide margin.
   const agrees = less === null ? null : less >= -NOISE_DB && less <= 2 * NOISE_DB;
   const says =
@@ -196,7 +222,7 @@ function noiseOf({ measured, computed, channel, nameOf }: Pair): Beside | null {
   const over = (x: number) => `voice ${db(x, 'dB(A)')} over noise`;
   return {
     expected: over(computed.snrDbA),
-    measured: measured.snrDbA === null ? 'no gap to measure in' : over(measured.snrDbA),
+    measured: snr === null ? 'no gap to measure in' : over(snr),
     agrees,
     says,
     // So much more noise is a room heard from afar as likely as a noisy part: another microphone.
@@ -205,11 +231,13 @@ function noiseOf({ measured, computed, channel, nameOf }: Pair): Beside | null {
   };
 }
 
-function humOf({ measured, computed, channel, nameOf }: Pair): Beside {
+function humOf({ measured, computed, seconds, channel, nameOf }: Pair): Beside {
+  const isShort = seconds < LIMITS.shortS;
   const over = measured.hum && measured.activeDbfsA !== null ? measured.activeDbfsA - measured.hum.dbfsA : null;
   const expected = computed.overHumDbA;
-  const agrees =
-    over === null || over > UNHEARD_HUM_DB
+  const agrees = isShort
+    ? null
+    : over === null || over > UNHEARD_HUM_DB
       ? expected === null || expected > UNHEARD_HUM_DB - HUM_DB
       : expected !== null && over >= expected - HUM_DB && over <= expected + 2 * HUM_DB;
   const from = computed.hum[0];
@@ -217,13 +245,15 @@ function humOf({ measured, computed, channel, nameOf }: Pair): Beside {
   const text = (x: number | null) => (x === null ? 'no hum' : `voice ${db(x, 'dB(A)')} over hum`);
   return {
     expected: text(expected),
-    measured: text(over),
+    measured: isShort ? 'too short to tell' : text(over),
     agrees,
-    says: agrees
-      ? takeMessage('compare.hum-as', { channel })
-      : more
-        ? takeMessage('compare.hum-more', { channel })
-        : takeMessage('compare.hum-less', { channel, part: from ? nameOf(from.part) : null }),
+    says: isShort
+      ? takeMessage('compare.hum-short', { least: LIMITS.shortS })
+      : agrees
+        ? takeMessage('compare.hum-as', { channel })
+        : more
+          ? takeMessage('compare.hum-more', { channel })
+          : takeMessage('compare.hum-less', { channel, part: from ? nameOf(from.part) : null }),
     gates: ['clean'],
     part: from?.part ?? null,
   };

@@ -24,6 +24,18 @@ export function findingsOf(take: TakeFigures): readonly TakeFinding[] {
     .filter(({ c }) => c.peakDbfs > LIMITS.quietPeakDbfs && c.activeDbfs !== null);
   if (alive.length === 0) found.push(nothing(Math.max(...perChannel.map((c) => c.peakDbfs))));
   else if (sides) found.push(ofSides(sides));
+  if (alive.length > 0 && take.seconds < LIMITS.shortS)
+    found.push(
+      told('short', null, {
+        status: 'not known',
+        value: take.seconds,
+        limit: LIMITS.shortS,
+        unit: 's',
+        source: 'three stretches of two seconds, so that what is steady is told from a voice; est',
+        says: takeMessage('short.found', { seconds: take.seconds }),
+        next: takeMessage('short.step', { least: LIMITS.shortS }),
+      }),
+    );
   // Two sides that hold the same would say everything twice.
   const alike = channels === 2 && (sides?.sides === 'dual mono' || sides?.sides === 'opposite polarity');
   if (alike) found.push(...alive.slice(0, 1).flatMap(({ c }) => ofChannel(c, null, 1)));

@@ -1,5 +1,6 @@
 import { type TakeMessage, takeMessage } from '../../format';
 import { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS, type Status } from '../../gates';
+import { SHORT_S } from '../meters';
 
 /** The limits. Those of noise and hum are the ones that the Clean gate goes by. */
 export const LIMITS = {
@@ -14,6 +15,10 @@ export const LIMITS = {
   widebandHz: 8500,
   pumpingDbPerS: 3,
   pumpingDb: 3,
+  /** Seconds of pause that noise is judged in. */
+  pauseS: 1,
+  /** Seconds in which hum and echo can be told from a voice. */
+  shortS: SHORT_S,
   mute: 0.03,
   clicks: 20,
   echoDb: -15,

@@ -37,6 +37,7 @@ const fromApp = ({ report, app, taken, nameOf }: Context): TakeMessage | null =>
 /** Every kind of finding, in the order in which equals are told. */
 export const RULES = {
   file: { gates: [], of: null, from: nowhere },
+  short: { gates: ['clean', 'heard'], of: null, from: nowhere },
   nothing: {
     gates: ['wired', 'seen', 'level'],
     of: null,
@@ -122,6 +123,15 @@ export const RULES = {
         return { ...base, status: 'not known', value: null, says: takeMessage(why, { channel }), next };
       }
       const status = underOrNear(c.snrDbA, LIMITS.snrDbA, 5);
+      // In so little a breath is noise.
+      if (status !== 'pass' && c.noiseS < LIMITS.pauseS)
+        return {
+          ...base,
+          status: 'not known',
+          value: c.snrDbA,
+          says: takeMessage('noise.short', { channel, pause: c.noiseS }),
+          next: takeMessage('noise.no-gap-step', {}),
+        };
       return {
         ...base,
         status,

@@ -5,6 +5,16 @@ import { dbOf } from './power-spectrum';
 const EDGE_DB = 22;
 const EDGE_RATIO = 2 ** (1 / 6);
 const [LEAST_HZ, STEPS_AN_OCTAVE] = [1500, 24];
+/** Where it falls: between two stretches as narrow as this, by most. */
+const FINE_RATIO = 2 ** (1 / 24);
+/**
+ * In less voice than this there need be no s: a vowel falls as far, but not by so much from one fine stretch to the next.
+ * Both est.
+ */
+const SPOKEN_S = 2.5;
+const STEEP_DB = 18;
+/** Where it lies is told where it has fallen by so much, as filters are. */
+const FALLEN_DB = 6;
 /** Below this share of half the sample rate an edge is the path's, not the converter's own filter. */
 const OWN_FILTER = 0.88;
 
@@ -16,13 +26,27 @@ export interface BandFigures {
 }
 
 /** Where the spectrum ends: at an edge of the path, or where what is loud sinks into the noise. */
-export function bandOf({ active, noise, binHz }: LevelFigures): BandFigures {
+export function bandOf({ active, activeS, noise, binHz }: LevelFigures): BandFigures {
   const half = (active.length - 1) * binHz;
   const meanDb = (p: Float64Array, from: number, to: number): number => {
     const [a, b] = [Math.max(1, Math.round(from / binHz)), Math.min(p.length - 1, Math.round(to / binHz))];
     let sum = 0;
     for (let k = a; k <= b; k++) sum += p[k];
     return dbOf(Math.max(1e-20, sum / Math.max(1, b - a + 1)));
+  };
+  const steepest = (near: number): { readonly hz: number; readonly fall: number } => {
+    let best = { hz: near, fall: 0 };
+    // By bins, as fine as there are any.
+    for (let k = Math.ceil(near / EDGE_RATIO / binHz); k * binHz < near * EDGE_RATIO; k++) {
+      const hz = (k + 0.5) * binHz;
+      const fall = meanDb(active, hz / FINE_RATIO, k * binHz) - meanDb(active, (k + 1) * binHz, hz * FINE_RATIO);
+      if (fall > best.fall) best = { hz, fall };
+    }
+    const inside = meanDb(active, best.hz / EDGE_RATIO ** 1.5, best.hz / FINE_RATIO ** 1.5);
+    let k = Math.round(best.hz / FINE_RATIO ** 2 / binHz);
+    while (k * binHz < best.hz * EDGE_RATIO && meanDb(active, (k - 1) * binHz, (k + 1) * binHz) > inside - FALLEN_DB)
+      k++;
+    return { ...best, hz: (k - 0.5) * binHz };
   };
   let edge: { hz: number; fall: number } | null = null;
   for (let hz = LEAST_HZ; hz < OWN_FILTER * half; hz *= 2 ** (1 / STEPS_AN_OCTAVE)) {
@@ -34,7 +58,10 @@ export function bandOf({ active, noise, binHz }: LevelFigures): BandFigures {
     const fall = below - above;
     if (fall >= EDGE_DB && (!edge || fall > edge.fall)) edge = { hz, fall };
   }
-  if (edge) return { upToHz: edge.hz, edge: true };
+  if (edge) {
+    const fine = steepest(edge.hz);
+    if (activeS >= SPOKEN_S || fine.fall >= STEEP_DB) return { upToHz: fine.hz, edge: true };
+  }
   if (!noise) return { upToHz: half, edge: false };
   let upToHz = half;
   for (let hz = half / EDGE_RATIO; hz > LEAST_HZ; hz /= EDGE_RATIO) {

@@ -1,5 +1,5 @@
 import FFT from 'fft.js';
-import type { Meter, TakeForm } from './meter';
+import { type Meter, SHORT_S, type TakeForm } from './meter';
 import { dbOf } from './power-spectrum';
 
 /** Longest echo looked for, and the window it is looked for in. */
@@ -7,6 +7,9 @@ const WINDOW_S = 2.5;
 const [LEAST_S, MOST_S] = [0.018, 0.8];
 const TARGET_HZ = 12_000;
 const MOST_WINDOWS = 100;
+/** In one window a word that is said twice is a repeat; an echo is in every one, if not as clearly. Both est. */
+const LEAST_WINDOWS = 2;
+const LEAST_SHARE = 0.3;
 /** The band in which a voice has most to say: neither mains nor hiss. */
 const [LOW_HZ, HIGH_HZ] = [250, 4500];
 /** A peak stands out of the other lags by so many of their usual deviations. */
@@ -36,6 +39,8 @@ export class EchoMeter implements Meter<EchoFigures | null> {
   private readonly fft: FFT;
   private readonly window: Float32Array;
   private readonly sum: Float64Array;
+  /** Each window by itself. */
+  private readonly each: Float32Array[] = [];
   private readonly every: number;
   private readonly out: number[];
   private readonly cepstrum: number[];
@@ -46,7 +51,10 @@ export class EchoMeter implements Meter<EchoFigures | null> {
   private windows = 0;
   private taken = 0;
 
+  private readonly isShort: boolean;
+
   constructor({ rateHz, frames: totalFrames }: TakeForm) {
+    this.isShort = totalFrames < SHORT_S * rateHz;
     this.factor = Math.max(1, Math.round(rateHz / TARGET_HZ));
     this.rateHz = rateHz / this.factor;
     this.size = 2 ** Math.round(Math.log2(WINDOW_S * this.rateHz));
@@ -109,19 +117,27 @@ export class EchoMeter implements Meter<EchoFigures | null> {
     }
     fft.inverseTransform(cepstrum, ripple);
     // A repeat of amplitude a ripples the logarithm of the power by 2 a cos: half of it lies at the positive lag.
-    for (let d = 0; d < this.sum.length; d++) this.sum[d] += (cepstrum[2 * d] * size) / weight;
+    const own = Float32Array.from({ length: this.sum.length }, (_, d) => (cepstrum[2 * d] * size) / weight);
+    for (let d = 0; d < own.length; d++) this.sum[d] += own[d];
+    this.each.push(own);
     this.taken += 1;
   }
 
+  /** Does nearly every window have its part in this mean? */
+  private isInEach(lag: number, mean: number): boolean {
+    const sizes = this.each.map((own) => own[lag]).sort((a, b) => a - b);
+    return sizes[Math.floor(sizes.length / 4)] >= LEAST_SHARE * mean;
+  }
+
   end(): EchoFigures | null {
-    if (this.taken === 0) return null;
+    if (this.isShort || this.taken < LEAST_WINDOWS) return null;
     const from = Math.round(LEAST_S * this.rateHz);
     const sizes = [...this.sum.subarray(from)].map((v) => Math.abs(v / this.taken)).sort((a, b) => a - b);
     const sigma = sizes[Math.floor(sizes.length / 2)] / 0.6745;
     let best: { readonly value: number; readonly found: EchoFigures } | null = null;
     for (let lag = from; lag < this.sum.length; lag++) {
       const value = this.sum[lag] / this.taken;
-      if (value <= (best?.value ?? LEAST_SIGMA * sigma)) continue;
+      if (value <= (best?.value ?? LEAST_SIGMA * sigma) || !this.isInEach(lag, value)) continue;
       const delayS = lag / this.rateHz;
       // The window fades over the delay: what is repeated late is seen less.
       const depthDb = 2 * dbOf(Math.min(1, value / (1 - lag / this.size)));

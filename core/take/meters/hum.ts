@@ -6,6 +6,8 @@ const WINDOW_S = 2;
 /** Brought down to about this rate first: hum is heard up to about 1 kHz. */
 const TARGET_HZ = 3000;
 const MOST_WINDOWS = 32;
+/** A low voice has lines in one window too: only what is in each of so many is steady. */
+const LEAST_WINDOWS = 3;
 const MOST_HARMONIC = 20;
 /** A line of the mains stands so far out of what is beside it; est. */
 const LEAST_OUT_DB = 9;
@@ -108,9 +110,9 @@ export class HumMeter implements Meter<HumFigures | null> {
     return sum;
   }
 
-  /** Null where no window was whole, or nothing stands out at the mains and its harmonics. */
+  /** Null where there were too few whole windows, or nothing stands out at the mains and its harmonics. */
   end(): HumFigures | null {
-    if (this.kept.length === 0) return null;
+    if (this.kept.length < LEAST_WINDOWS) return null;
     // What is steady is in every window, and words are not: a low one of each bin, so that they have no say.
     const size = this.kept[0].spectrum.length;
     const steady = new Float64Array(size);

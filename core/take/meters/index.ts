@@ -6,7 +6,7 @@ export type { HumFigures } from './hum';
 export { KnockMeter } from './knocks';
 export { type Loudness, LoudnessMeter } from './loudness';
 export type { Mark, Marks } from './marks';
-export type { Meter, TakeForm } from './meter';
+export { type Meter, SHORT_S, type TakeForm } from './meter';
 export { aWeight, dbOf } from './power-spectrum';
 export { type SideFigures, SideMeter, type Sides } from './sides';
 export { Strides, strideFrames } from './strides';

@@ -1,5 +1,8 @@
 import type { Strides } from './strides';
 
+/** A take of less is too short to tell what is steady from a voice, seconds: three stretches of two; est. */
+export const SHORT_S = 6;
+
 /** What is known of a take before it is read. */
 export interface TakeForm {
   /** Samples a second. */

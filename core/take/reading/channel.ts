@@ -55,6 +55,7 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, ...own }: MeterFigures
     activeDbfsA: levels?.activeDbfsA ?? null,
     noiseDbfs: levels?.noiseDbfs ?? null,
     noiseDbfsA: levels?.noiseDbfsA ?? null,
+    noiseS: levels?.noiseS ?? 0,
     snrDbA: levels && levels.noiseDbfsA !== null ? levels.activeDbfsA - levels.noiseDbfsA : null,
     mute: levels?.mute ?? 1,
     hum: hum && { ...hum, dbfsA: dbOf(hum.harmonics.reduce((sum, h) => sum + weighted(h), 0)) },

@@ -23,9 +23,11 @@ export interface ChannelFigures extends Omit<MeterFigures, 'wave' | 'truePeak' |
   /** Of the gaps; null where there are none to measure in. */
   readonly noiseDbfs: number | null;
   readonly noiseDbfsA: number | null;
+  /** How long the gaps are that it was measured in, all together, seconds. */
+  readonly noiseS: number;
   /** Voice over noise, both A-weighted (IEC 61672-1). */
   readonly snrDbA: number | null;
-  /** Share of the take in which every sample is alike. */
+  /** Share of what lies between the first sound and the last in which every sample is alike. */
   readonly mute: number;
   readonly hum: (HumFigures & { readonly dbfsA: number }) | null;
   readonly whines: readonly Whine[];
