@@ -23,6 +23,8 @@ export const TAKE_TEXTS = {
 
   'level.fine': '{channel}peaks at {peak:tenth} dBTP[, with {spare} to spare].',
   'level.hot': '{channel}the peaks reach {peak:tenth} dBTP: no headroom is left.',
+  'level.beyond': '{channel}the peaks reach {peak:tenth} dBFS, beyond full scale: this file still holds them whole.',
+  'level.beyond-step': 'Turn it down by {by:n} dB before it is saved in another form: nothing is lost.',
   'level.hot-step': 'Turn down by 6 dB and more.',
   'level.low': '{channel}the peaks reach only {peak:figure} dBFS.',
   'level.low-step': 'Turn up the first knob after the mic.',

@@ -68,6 +68,22 @@ describe('clipping', () => {
     expect(found(r)).toContain('flat tops');
     expect(itemAt(r.perChannel, 0).ceiling!.dbfs).toBeCloseTo(db, 0);
   });
+  test('and then filtered or coded, which leaves no flat top: half waves pile up at one height', async () => {
+    for (const seed of [1, 2, 3]) {
+      const cut = scaled(clippedAt(scaled(talker(seed), 20), 1), -6);
+      // A band limit rounds the tops and lets some ring over; the pile stays.
+      const r = await of(sum(lowPassed(cut, 5000), hiss(-70)));
+      expect(found(r), `${seed}`).toContain('flat tops');
+      expect(Math.abs(itemAt(r.perChannel, 0).ceiling!.dbfs + 6)).toBeLessThan(1.5);
+    }
+  });
+  test('beyond full scale in floating point nothing is clipped: turned down, nothing is lost', async () => {
+    const hot = scaled(talker(), 26);
+    const r = await takeReport(soundOf(RATE, [hot]));
+    expect(itemAt(r.perChannel, 0).peakDbfs).toBeGreaterThan(1);
+    expect(found(r)).not.toEqual(expect.arrayContaining(['clipping']));
+    expect(r.findings.find((f) => f.what === 'level')!.sentence).toMatch(/this file still holds them whole/);
+  });
   test('a little, with hum and noise on the tops', async () => {
     const r = await of(sum(scaled(clippedAt(scaled(talker(), 15), 1), -2), hiss(-70), hum(50, -50)));
     expect(found(r)).toContain('flat tops');

@@ -94,6 +94,18 @@ export const RULES = {
     of: (c, channel) => {
       if (c.clips.count > 0) return null;
       const peak = Math.max(c.truePeakDbtp, c.peakDbfs);
+      // Only floating point holds more than full scale.
+      if (c.peakDbfs > 0.01)
+        return {
+          status: 'caution',
+          value: peak,
+          limit: LIMITS.truePeakDbtp,
+          unit: 'dBTP',
+          source: 'EBU R 128',
+          says: takeMessage('level.beyond', { channel, peak }),
+          next: takeMessage('level.beyond-step', { by: Math.ceil(peak - LIMITS.truePeakDbtp) }),
+          marks: [{ at: c.peakAt, lengthS: 0 }],
+        };
       const [hot, low] = [peak > LIMITS.truePeakDbtp, peak < LIMITS.lowPeakDbfs];
       return {
         status: hot || low ? 'caution' : 'pass',

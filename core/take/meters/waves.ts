@@ -6,6 +6,8 @@ import { Strides, strideFrames } from './strides';
 /** Samples at the file's full scale in a row that make a clip: one alone may be a true peak. */
 const LEAST_RUN = 3;
 const NEAR_S = 0.3;
+/** Beyond full scale by more than rounding: only floating point holds it. */
+const BEYOND = 1.0001;
 /** Half waves this near the highest are its tops, decibels. */
 const TOP_DB = 0.3;
 const BIN_DB = 0.1;
@@ -18,8 +20,27 @@ const FLAT_SHARE = 0.4;
 const LEAST_PEAK = 0.02;
 /** Strides that are looked at together: about the longest half wave of a voice. */
 const TOGETHER = 5;
-/** Half waves lower than this share of the highest so far are no tops. */
-const TOLD = 0.7;
+/** Half waves lower than this share of the highest so far are not looked at. */
+const TOLD = 0.4;
+/**
+ * What was clipped and then filtered or coded has no flat tops left, but its half waves pile up at one level: more lie within a
+ * narrow band there than beneath it, where those of a voice grow fewer towards the top. Bands of half a decibel, one to three of
+ * them together against the next six; so many, and so many times as many. And they are wide, as tops are that were cut: a
+ * limiter makes a pile of pointed ones. In several places, as a vowel that is held has one height too. All est, from voices of three packages, clipped by 3 to 12 dB and coded.
+ */
+const PILE = {
+  bandDb: 0.5,
+  widest: 3,
+  under: 6,
+  leastHalves: 25,
+  times: 1.5,
+  sigmas: 4,
+  leastS: 0.0004,
+  high: 0.8,
+  leastPlaces: 3,
+};
+/** What may stand above a pile: ripples of the filter. */
+const ABOVE_SHARE = 0.25;
 
 export interface WaveFigures {
   readonly peakDbfs: number;
@@ -29,7 +50,21 @@ export interface WaveFigures {
   readonly dc: number;
   readonly clips: Marks;
   /** Where the wave ends flat below full scale: decibels of that ceiling, and where. */
-  readonly ceiling: { readonly dbfs: number; readonly tops: number; readonly marks: Marks } | null;
+  readonly ceiling: {
+    readonly dbfs: number;
+    readonly tops: number;
+    readonly marks: Marks;
+    /** How it is known: by tops that are flat, or by many of one height. */
+    readonly by: 'flat' | 'piled';
+  } | null;
+}
+
+/** Half waves of about one height. */
+interface Band {
+  count: number;
+  /** Of each the share of it that is high. */
+  wide: number;
+  readonly marks: Marks;
 }
 
 /** Peak, mean square, offset, and tops that are cut off: of one channel, sample by sample. */
@@ -44,6 +79,7 @@ export class WaveMeter implements Meter<WaveFigures> {
   private readonly all = new Uint32Array(BINS);
   private readonly flat = new Uint32Array(BINS);
   private readonly flatMarks = Array.from({ length: BINS }, () => null as Marks | null);
+  private readonly bands = Array.from({ length: Math.round((BINS * BIN_DB) / PILE.bandDb) }, () => null as Band | null);
   private half = new Float32Array(4096);
   private halfLength = 0;
   private halfPeak = 0;
@@ -127,7 +163,8 @@ export class WaveMeter implements Meter<WaveFigures> {
       peakAt: this.peakFrame / this.rateHz,
       rmsDbfs: dbOf(this.squares / this.frames),
       dc: this.sum / this.frames,
-      clips: this.clips,
+      // What a file of floating point holds beyond full scale is all there: nothing was cut off.
+      clips: this.fullScale === null && this.peak > BEYOND ? new Marks(NEAR_S) : this.clips,
       ceiling: this.ceiling(),
     };
   }
@@ -140,16 +177,25 @@ export class WaveMeter implements Meter<WaveFigures> {
   private endHalf(frame: number, halfPeak: number, halfLength: number): void {
     const { half } = this;
     const length = Math.min(halfLength, half.length);
-    const [closeTo, nearTo] = [FLAT.close * halfPeak, FLAT.near * halfPeak];
+    const [closeTo, nearTo, highTo] = [FLAT.close * halfPeak, FLAT.near * halfPeak, PILE.high * halfPeak];
     let close = 0;
     let near = 0;
+    let high = 0;
     for (let i = 0; i < length; i++) {
       const a = half[i] < 0 ? -half[i] : half[i];
+      if (a >= highTo) high += 1;
       if (a >= nearTo) near += 1;
       if (a >= closeTo) close += 1;
     }
     const bin = binOf(halfPeak);
     this.all[bin] += 1;
+    if (halfLength >= PILE.leastS * this.rateHz) {
+      const at = Math.floor((bin * BIN_DB) / PILE.bandDb);
+      this.bands[at] ??= { count: 0, wide: 0, marks: new Marks(NEAR_S) };
+      this.bands[at].count += 1;
+      this.bands[at].wide += high / halfLength;
+      this.bands[at].marks.add((frame - halfLength) / this.rateHz, halfLength / this.rateHz);
+    }
     if (close < FLAT.leastSamples || close < FLAT.share * near) return;
     this.flat[bin] += 1;
     this.flatMarks[bin] ??= new Marks(NEAR_S);
@@ -157,7 +203,8 @@ export class WaveMeter implements Meter<WaveFigures> {
   }
 
   private ceiling(): WaveFigures['ceiling'] {
-    if (this.peak < LEAST_PEAK || this.peak >= (this.fullScale ?? 1)) return null;
+    const isAtFullScale = this.peak >= (this.fullScale ?? 1) && !(this.fullScale === null && this.peak > BEYOND);
+    if (this.peak < LEAST_PEAK || isAtFullScale) return null;
     const top = binOf(this.peak);
     let [all, flat, levels] = [0, 0, 0];
     const found: Marks[] = [];
@@ -168,11 +215,50 @@ export class WaveMeter implements Meter<WaveFigures> {
       const marks = this.flatMarks[bin];
       if (marks) found.push(marks);
     }
-    if (flat < LEAST_TOPS || flat < FLAT_SHARE * all) return null;
-    const marks = new Marks(NEAR_S);
-    for (const m of found.flatMap((f) => f.kept).sort((a, b) => a.at - b.at)) marks.add(m.at, m.lengthS);
-    return { dbfs: levels / flat, tops: flat, marks };
+    if (flat < LEAST_TOPS || flat < FLAT_SHARE * all) return this.piled();
+    return { dbfs: levels / flat, tops: flat, marks: together(found), by: 'flat' };
   }
+
+  /** Is there a level at which half waves pile up? */
+  private piled(): WaveFigures['ceiling'] {
+    const count = (from: number, to: number): number => {
+      let sum = 0;
+      for (let b = Math.max(0, from); b <= to; b++) sum += this.bands[b]?.count ?? 0;
+      return sum;
+    };
+    const width = (from: number, to: number): number => {
+      let sum = 0;
+      for (let b = from; b <= to; b++) sum += this.bands[b]?.wide ?? 0;
+      return sum / Math.max(1, count(from, to));
+    };
+    const top = this.bands.findIndex((b) => b !== null);
+    for (let first = top; first < top + 2 * PILE.under; first++) {
+      for (let wide = 1; wide <= PILE.widest; wide++) {
+        const last = first + wide - 1;
+        const [pile, above] = [count(first, last), count(top, first - 1)];
+        // The band beside it has its foot.
+        const under = [last + 2, last + 1 + PILE.under] as const;
+        const usual = (count(...under) * wide) / PILE.under;
+        const isPile =
+          pile >= PILE.leastHalves &&
+          pile >= PILE.times * usual &&
+          pile - usual >= PILE.sigmas * Math.sqrt(usual + 1) &&
+          above <= ABOVE_SHARE * pile;
+        if (!isPile || usual === 0 || width(first, last) <= width(...under)) continue;
+        const marks = together(this.bands.slice(first, last + 1).flatMap((b) => (b ? [b.marks] : [])));
+        if (marks.kept.length < PILE.leastPlaces) continue;
+        return { dbfs: levelOf((PILE.bandDb * (first + wide / 2)) / BIN_DB), tops: pile, marks, by: 'piled' };
+      }
+    }
+    return null;
+  }
+}
+
+/** Marks of several lots, in the order of their places. */
+function together(lots: readonly Marks[]): Marks {
+  const marks = new Marks(NEAR_S);
+  for (const m of lots.flatMap((l) => l.kept).sort((a, b) => a.at - b.at)) marks.add(m.at, m.lengthS);
+  return marks;
 }
 
 const levelOf = (bin: number): number => 20 - BIN_DB * bin;

@@ -50,7 +50,7 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, ...own }: MeterFigures
     ...peaks,
     truePeakDbtp: 2 * dbOf(truePeak),
     clips: placesOf(clips),
-    ceiling: ceiling && { dbfs: ceiling.dbfs, ...placesOf(ceiling.marks) },
+    ceiling: ceiling && { dbfs: ceiling.dbfs, by: ceiling.by, tops: ceiling.tops, ...placesOf(ceiling.marks) },
     activeDbfs: levels?.activeDbfs ?? null,
     activeDbfsA: levels?.activeDbfsA ?? null,
     noiseDbfs: levels?.noiseDbfs ?? null,

@@ -16,7 +16,7 @@ export interface ChannelFigures extends Omit<MeterFigures, 'wave' | 'truePeak' |
   /** Full scale reached for three samples and more. */
   readonly clips: Places;
   /** A flat top below full scale: it was clipped before it got here. */
-  readonly ceiling: (Places & { readonly dbfs: number }) | null;
+  readonly ceiling: (Places & { readonly dbfs: number; readonly tops: number; readonly by: 'flat' | 'piled' }) | null;
   /** Mean of speech, or of whatever is loud; null where the channel is mute throughout. */
   readonly activeDbfs: number | null;
   readonly activeDbfsA: number | null;
