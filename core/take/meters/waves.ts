@@ -38,6 +38,7 @@ const PILE = {
   leastS: 0.0004,
   high: 0.8,
   leastPlaces: 3,
+  wider: 1.1,
 };
 /** What may stand above a pile: ripples of the filter. */
 const ABOVE_SHARE = 0.25;
@@ -190,7 +191,7 @@ export class WaveMeter implements Meter<WaveFigures> {
     const bin = binOf(halfPeak);
     this.all[bin] += 1;
     if (halfLength >= PILE.leastS * this.rateHz) {
-      const at = Math.floor((bin * BIN_DB) / PILE.bandDb);
+      const at = bandOf(bin);
       this.bands[at] ??= { count: 0, wide: 0, marks: new Marks(NEAR_S) };
       this.bands[at].count += 1;
       this.bands[at].wide += high / halfLength;
@@ -232,9 +233,12 @@ export class WaveMeter implements Meter<WaveFigures> {
       return sum / Math.max(1, count(from, to));
     };
     const top = this.bands.findIndex((b) => b !== null);
-    for (let first = top; first < top + 2 * PILE.under; first++) {
+    // Lower ones were not looked at.
+    const lowest = bandOf(binOf(Math.max(LEAST_PEAK, TOLD * this.peak))) - 1;
+    for (let first = top; first < lowest; first++) {
       for (let wide = 1; wide <= PILE.widest; wide++) {
         const last = first + wide - 1;
+        if (last + 1 + PILE.under > lowest) break;
         const [pile, above] = [count(first, last), count(top, first - 1)];
         // The band beside it has its foot.
         const under = [last + 2, last + 1 + PILE.under] as const;
@@ -244,7 +248,7 @@ export class WaveMeter implements Meter<WaveFigures> {
           pile >= PILE.times * usual &&
           pile - usual >= PILE.sigmas * Math.sqrt(usual + 1) &&
           above <= ABOVE_SHARE * pile;
-        if (!isPile || usual === 0 || width(first, last) <= width(...under)) continue;
+        if (!isPile || usual === 0 || width(first, last) <= PILE.wider * width(...under)) continue;
         const marks = together(this.bands.slice(first, last + 1).flatMap((b) => (b ? [b.marks] : [])));
         if (marks.kept.length < PILE.leastPlaces) continue;
         return { dbfs: levelOf((PILE.bandDb * (first + wide / 2)) / BIN_DB), tops: pile, marks, by: 'piled' };
@@ -261,5 +265,6 @@ function together(lots: readonly Marks[]): Marks {
   return marks;
 }
 
+const bandOf = (bin: number): number => Math.floor((bin * BIN_DB) / PILE.bandDb);
 const levelOf = (bin: number): number => 20 - BIN_DB * bin;
 const binOf = (peak: number): number => Math.min(BINS - 1, Math.max(0, Math.round((-2 * dbOf(peak) + 20) / BIN_DB)));
