@@ -1,8 +1,7 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { itemAt } from '@/core/algorithms';
 import { figure } from '@/core/format';
-import { type ChannelFigures, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
+import { channelName, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
 import { HISTORY_S, Meter } from '../beside';
@@ -66,9 +65,11 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
     const rateHz = input!.rateHz;
     const recorded = await live.record(seconds);
     setDoing(null);
-    const c = await loudestOf(rateHz, recorded);
-    if (!c) return;
-    const { outcome, dbfsA } = stilled(c);
+    const report = await measured(rateHz, recorded);
+    if (!report) return;
+    const { outcome, dbfsA, rmsDbfs, hum: mains, whine: tone, humIn, whineIn } = stilled(report.perChannel);
+    const on = (channel: number | null) =>
+      channel === null ? '' : ` on ${channelName(channel, report.perChannel.length)}`;
     if (outcome === 'silent') {
       setOutcome({
         status: 'fail',
@@ -76,16 +77,16 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
       });
       return;
     }
-    const hum = c.hum
-      ? ` Mains at ${figure(c.hum.mainsHz, 1)} Hz with ${c.hum.harmonics.length} harmonics, ${db(c.hum.dbfs)}.`
+    const hum = mains
+      ? ` Mains at ${figure(mains.mainsHz, 1)} Hz with ${mains.harmonics.length} harmonics${on(humIn)}, ${db(mains.dbfs)}.`
       : ' No mains hum.';
-    const whine = c.whines[0] ? ` A tone at ${figure(c.whines[0].hz / 1000, 1)} kHz, ${db(c.whines[0].dbfs)}.` : '';
+    const whine = tone ? ` A tone at ${figure(tone.hz / 1000, 1)} kHz${on(whineIn)}, ${db(tone.dbfs)}.` : '';
     setOutcome({
       status: outcome === 'still' ? 'pass' : 'caution',
       text:
         outcome === 'spoken'
           ? 'Somebody spoke or something moved: be still and measure again.'
-          : `Noise ${db(dbfsA)}(A), ${db(c.rmsDbfs)} unweighted, over ${seconds} s.${hum}${whine}`,
+          : `Noise ${db(dbfsA)}(A), ${db(rmsDbfs)} unweighted, over ${seconds} s.${hum}${whine}`,
     });
   };
   const walk = async () => {
@@ -94,9 +95,13 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
     const rateHz = input!.rateHz;
     const recorded = await live.record(WALK_S);
     setDoing(null);
-    const c = await loudestOf(rateHz, recorded);
-    if (!c) return;
-    const dropouts = Math.max(c.dropouts.count, (latest.current?.dropouts ?? 0) - dropsBefore);
+    const report = await measured(rateHz, recorded);
+    if (!report) return;
+    // A loss on the softer of two packs is a loss.
+    const dropouts = Math.max(
+      ...report.perChannel.map((c) => c.dropouts.count),
+      (latest.current?.dropouts ?? 0) - dropsBefore,
+    );
     setOutcome(walkOutcome(walked(recorded, rateHz, dropouts)));
   };
   const take = async () => {
@@ -226,17 +231,8 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
   );
 }
 
-/** The loudest channel of what was recorded, measured. */
-async function loudestOf(rateHz: number, recorded: readonly Float32Array[]): Promise<ChannelFigures | null> {
-  const report = await measureSound(rateHz, recorded).catch(failing('The measurement'));
-  return (
-    report &&
-    itemAt(
-      [...report.perChannel].sort((a, b) => b.rmsDbfs - a.rmsDbfs),
-      0,
-    )
-  );
-}
+const measured = (rateHz: number, recorded: readonly Float32Array[]) =>
+  measureSound(rateHz, recorded).catch(failing('The measurement'));
 
 function said(doing: NonNullable<Doing>, now: number): string {
   const left = Math.max(0, Math.ceil((doing.is === 'tap' ? TAP_S : doing.seconds) - (now - doing.from)));

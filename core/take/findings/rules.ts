@@ -180,8 +180,9 @@ export const RULES = {
   },
   whine: {
     gates: ['clean'],
-    of: ({ whines: [loudest], activeDbfs }, channel) => {
-      if (!loudest) return null;
+    of: ({ whines: [loudest], activeDbfs, noiseDbfs }, channel) => {
+      // A tone by itself is what somebody calibrates by.
+      if (!loudest || noiseDbfs === null) return null;
       const under = (activeDbfs ?? 0) - loudest.dbfs;
       const isHeard = under < LIMITS.overHumDb;
       return {

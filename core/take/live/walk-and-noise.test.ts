@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { hiss, RATE, scaled, sum, talker } from '@/tests/support/takes';
-import { itemAt } from '../../algorithms';
+import { hiss, hum, RATE, scaled, sum, talker } from '@/tests/support/takes';
 import { soundOf } from '../../wav';
 import { takeReport } from '../analyse';
 import { stilled, walked } from './walk-and-noise';
@@ -45,11 +44,29 @@ describe('a walk', () => {
 });
 
 describe('stillness', () => {
-  const of = async (x: Float32Array) => stilled(itemAt((await takeReport(soundOf(RATE, [x]))).perChannel, 0)).outcome;
+  const stillOf = async (...x: readonly Float32Array[]) => stilled((await takeReport(soundOf(RATE, x))).perChannel);
+  const of = async (x: Float32Array) => (await stillOf(x)).outcome;
   test('a quiet room, a loud one, somebody who spoke, and nothing at all', async () => {
     expect(await of(hiss(-70, 10))).toBe('still');
     expect(await of(hiss(-40, 10))).toBe('loud');
     expect(await of(walk(() => 0))).toBe('spoken');
     expect(await of(new Float32Array(10 * RATE))).toBe('silent');
+  });
+  test('a steady tone is found by its frequency, and hum on whichever side it is', async () => {
+    const tone = (hz: number, dbfs: number) =>
+      Float32Array.from(
+        { length: 10 * RATE },
+        (_, i) => 10 ** (dbfs / 20) * Math.SQRT2 * Math.sin((2 * Math.PI * hz * i) / RATE),
+      );
+    for (const hz of [1000, 3150, 7000, 12_000]) {
+      const { whine, outcome } = await stillOf(sum(hiss(-70, 10), tone(hz, -78)));
+      expect(outcome).toBe('still');
+      expect(Math.abs(whine!.hz - hz), `${hz}`).toBeLessThan(5);
+      expect(Math.abs(whine!.dbfs + 78), `${hz}`).toBeLessThan(2);
+    }
+    expect((await stillOf(hiss(-70, 10))).whine).toBeNull();
+    const sides = await stillOf(hiss(-55, 10), sum(hiss(-75, 10, 4), hum(50, -65, 10)));
+    expect(sides.humIn).toBe(1);
+    expect(Math.abs(sides.hum!.mainsHz - 50)).toBeLessThan(0.1);
   });
 });

@@ -78,8 +78,8 @@ export interface Whine {
 
 const [WHINE_LOW_HZ, WHINE_OUT_DB] = [900, 15];
 
-/** Steady tones in the gaps, above the mains' harmonics: chargers, screens, converters. Loudest first. */
-export function whinesOf({ noise, binHz }: LevelFigures): readonly Whine[] {
+/** Steady tones in the gaps or in a still room, above the mains' harmonics: chargers, screens, converters. Loudest first. */
+export function whinesOf({ steady: noise, binHz }: LevelFigures): readonly Whine[] {
   if (!noise) return [];
   const found: Whine[] = [];
   for (let k = Math.round(WHINE_LOW_HZ / binHz); k < noise.length - 8; k++) {

@@ -19,6 +19,8 @@ const PAUSE_S = 0.25;
 const STEADY_DB = 6;
 /** Noise: this much above the lowest tenth of what is steady. */
 const QUIET_DB = 3;
+/** Where so much of a take is steady nobody speaks in it; est. */
+const STILL_SHARE = 0.7;
 /** What is steady and less than this under the voice is a vowel held, or music. */
 const LEAST_SPREAD_DB = 10;
 
@@ -33,6 +35,8 @@ export interface LevelFigures {
   readonly activeS: number;
   /** Of the gaps; null where there are none. */
   readonly noise: Float64Array | null;
+  /** Of what stays as it is, however loud: the gaps; or, where nobody speaks, all of it. Null where nothing does. */
+  readonly steady: Float64Array | null;
   readonly noiseDbfs: number | null;
   readonly noiseDbfsA: number | null;
   /** How long the gaps are that it was measured in, all together, seconds. */
@@ -193,6 +197,7 @@ export class LevelMeter implements Meter<LevelFigures | null> {
     const highest = Math.floor((weightedOf(active) - LEAST_SPREAD_DB - LOWEST_DB) / BIN_DB);
     const quiet = Math.min(highest, steady.levelAt(0.1, highest) + QUIET_DB / BIN_DB);
     const noise = steady.meanOf(0, quiet);
+    const isStill = steady.count(0, BINS - 1) >= STILL_SHARE * counted;
     const secondsOf = (stretches: number) => (stretches * this.every * this.spectrum.size) / this.rateHz;
     return {
       binHz: this.rateHz / this.spectrum.size,
@@ -201,6 +206,7 @@ export class LevelMeter implements Meter<LevelFigures | null> {
       activeDbfs: flatOf(active),
       activeDbfsA: weightedOf(active),
       noise,
+      steady: noise ?? (isStill ? steady.meanOf(0, BINS - 1) : null),
       noiseDbfs: noise && flatOf(noise),
       noiseDbfsA: noise && weightedOf(noise),
       noiseS: secondsOf(steady.count(0, quiet)),
