@@ -35,6 +35,19 @@ async function symplex(args: readonly string[], input = '') {
   }
 }
 
+test('who reads only the first line is not told of a fault', () => {
+  const { stdout, stderr } = spawnSync(
+    'bash',
+    [
+      '-c',
+      'node cli/symplex.mjs check --json-lines demo/kiln-rehearsed.setup.json demo/kiln-rehearsed.setup.json demo/kiln-rehearsed.setup.json | head -c 10',
+    ],
+    { encoding: 'utf8' },
+  );
+  expect(stdout).toHaveLength(10);
+  expect(stderr).toBe('');
+});
+
 describe('symplex check', () => {
   test('exits 0 and prints eight gates for a setup that works', async () => {
     const { status, out } = shell(['check', 'demo/kiln-rehearsed.setup.json']);
