@@ -3,6 +3,7 @@ import { itemAt } from '@/core/algorithms';
 import { figure } from '@/core/format';
 import type { LiveReading } from '@/core/take';
 import { StatusMark, useWidth } from '../components';
+import { clippingWords, isHeard, sidesWords } from './meter-words';
 
 interface Props {
   readonly reading: LiveReading;
@@ -16,15 +17,13 @@ const NAMES = ['L', 'R'];
 const BAR = 26;
 const HISTORY = 64;
 const TICKS = [-60, -40, -30, -20, -12, -6, 0];
-/** Sides that differ by so much while somebody speaks: one of them is dead. */
-const DEAD_DB = 25;
 
 const db = (x: number): string => (Number.isFinite(x) ? figure(x, 1) : '−∞');
 
 /** Level of every channel with the peak held, the last minute beneath, and what the sides do. */
 export function Meter({ reading, history, historyS, onClear }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const { channels, balanceDb, correlation } = reading;
+  const { channels } = reading;
   const left = 30;
   const x = scaleLinear([LEAST_DB, 0], [left, Math.max(120, width - 70)]).clamp(true);
   // One shape for all of it: hundreds of little bars a second would take the time that the sound needs.
@@ -37,19 +36,7 @@ export function Meter({ reading, history, historyS, onClear }: Props) {
     })
     .join('');
   const height = channels.length * (BAR + 6) + 18;
-  const clips = channels.reduce((sum, c) => sum + c.clips, 0);
-  const loud = channels.some((c) => c.heldDbfs > -50);
-  const sides =
-    balanceDb === null || !loud
-      ? null
-      : Math.abs(balanceDb) > DEAD_DB
-        ? `Only the ${balanceDb > 0 ? 'left' : 'right'} side is live.`
-        : correlation !== null && correlation < -0.9
-          ? 'Left and right are of opposite polarity.'
-          : correlation !== null && correlation > 0.98
-            ? 'Both sides are the same.'
-            : 'The sides differ.';
-  const ill = sides !== null && /Only|upside/.test(sides);
+  const [sides, clipping, loud] = [sidesWords(reading), clippingWords(reading), isHeard(reading)];
   return (
     <section aria-label="Meter" className="rounded-xl border border-rule bg-card p-3">
       <div ref={ref}>
@@ -112,18 +99,18 @@ export function Meter({ reading, history, historyS, onClear }: Props) {
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-x-5 gap-y-1">
         <span className="flex items-center gap-2">
-          <StatusMark status={clips > 0 ? 'fail' : 'pass'} />
-          {clips > 0 ? (
+          <StatusMark status={clipping.status} />
+          {clipping.clips > 0 ? (
             <button type="button" onClick={onClear} className="min-h-10 font-semibold text-fail underline">
-              Clipped {clips === 1 ? 'once' : `${clips} times`}: turn down. Clear
+              {clipping.words} Clear
             </button>
           ) : (
-            'no clipping'
+            clipping.words
           )}
         </span>
         {sides && (
           <span className="flex items-center gap-2">
-            <StatusMark status={ill ? 'caution' : 'pass'} /> {sides}
+            <StatusMark status={sides.status} /> {sides.words}
           </span>
         )}
         {!loud && (
