@@ -185,6 +185,10 @@ test('a browser that keeps its processing on, or gives another rate, is told of;
       track.getSettings = () => ({ ...told(), noiseSuppression: true, sampleRate: 16000, channelCount: 1 });
       window.pulledOut = () => { track.stop(); track.dispatchEvent(new Event('ended')); };
       return stream;
+    };
+    const Before = window.AudioContext;
+    window.AudioContext = class extends Before {
+      constructor() { super(); window.listening = this; }
     };`);
   await walk.press(/^Listen$/);
   await walk.sees(/still takes out noise, though it was asked not to/);
@@ -198,6 +202,32 @@ test('a browser that keeps its processing on, or gives another rate, is told of;
   await walk.press(/^Live input$/, '[role=tab]');
   await walk.press(/^Listen$/);
   await walk.sees(/The sides differ|Peak|dBFS/, '[aria-label=Meter]');
+  await walk.driver.executeScript('window.listening.suspend()');
+  await walk.sees(/The browser has paused listening/);
+  await walk.press(/Live input/, '[role=tab]');
+  await walk.driver.wait(
+    async () => (await walk.driver.executeScript('return window.listening.state')) === 'running',
+    PATIENCE_MS,
+    'it never went on',
+  );
+  await walk.driver.wait(async () => !/has paused/.test((await walk.texts('body')).join()), PATIENCE_MS);
+  // Cut short, nothing is green: what was heard is too little.
+  await walk.press(/^Noise/);
+  await walk.sees(/Be still/);
   await walk.driver.executeScript('window.pulledOut()');
   await walk.sees(/input went away in the middle/);
+  await walk.sees(/Cut short after \d s: too little to tell/);
+  // Whoever leaves in the middle of a take has it as far as it came.
+  await walk.press(/^Listen$/);
+  await walk.sees(/dBFS|sides/, '[aria-label=Meter]');
+  const takes = (await walk.texts('[aria-label=Takes] li')).length;
+  await walk.press(/^Test take/);
+  await walk.sees(/Recording/);
+  await new Promise((resolve) => setTimeout(resolve, 1500));
+  await walk.press(/^Takes$/, '[role=tab]');
+  await walk.driver.wait(
+    async () => (await walk.texts('[aria-label=Takes] li')).length > takes,
+    PATIENCE_MS,
+    'the take is lost',
+  );
 });

@@ -24,6 +24,8 @@ export interface LiveInput {
 interface Wish {
   readonly deviceId: string | null;
   readonly onBlock: (channels: readonly Float32Array[]) => void;
+  /** The browser stopped handing over sound for a while, or goes on. */
+  readonly onPaused: (paused: boolean) => void;
   /** The input went away by itself. */
   readonly onEnd: () => void;
 }
@@ -41,7 +43,7 @@ export async function inputsThere(): Promise<readonly MediaDeviceInfo[]> {
 }
 
 /** Open an input with all processing switched off. Throws `InputTrouble`. */
-export async function openInput({ deviceId, onBlock, onEnd }: Wish): Promise<LiveInput> {
+export async function openInput({ deviceId, onBlock, onPaused, onEnd }: Wish): Promise<LiveInput> {
   if (!navigator.mediaDevices)
     throw new InputTrouble(
       'This page may only listen when it is opened from this machine itself or over a secure address.',
@@ -62,8 +64,14 @@ export async function openInput({ deviceId, onBlock, onEnd }: Wish): Promise<Liv
     throw new InputTrouble('The browser opened an input without sound. Choose another, or plug the chain in anew.');
   const settings = track.getSettings();
   const context = new AudioContext();
+  // Browsers let a paused context go on only at a press of the person.
+  const goOn = () => {
+    if (context.state !== 'running' && context.state !== 'closed') void context.resume();
+  };
   const close = () => {
     track.onended = null;
+    context.onstatechange = null;
+    for (const event of ['pointerdown', 'keydown', 'visibilitychange']) document.removeEventListener(event, goOn);
     for (const t of stream.getTracks()) t.stop();
     void context.close();
   };
@@ -78,6 +86,8 @@ export async function openInput({ deviceId, onBlock, onEnd }: Wish): Promise<Liv
     close();
     throw new InputTrouble(`The browser cannot hand over the sound: ${e instanceof Error ? e.message : e}.`);
   }
+  context.onstatechange = () => onPaused(context.state !== 'running');
+  for (const event of ['pointerdown', 'keydown', 'visibilitychange']) document.addEventListener(event, goOn);
   track.onended = () => {
     close();
     onEnd();

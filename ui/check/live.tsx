@@ -65,6 +65,11 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
     const rateHz = input!.rateHz;
     const recorded = await live.record(seconds);
     setDoing(null);
+    const short = cutShort(recorded, rateHz, seconds);
+    if (short !== null && short < LEAST_STILL_S) {
+      setOutcome({ status: 'caution', text: `Cut short after ${short} s: too little to tell. Measure again.` });
+      return;
+    }
     const report = await measured(rateHz, recorded);
     if (!report) return;
     const { outcome, dbfsA, rmsDbfs, hum: mains, whine: tone, humIn, whineIn } = stilled(report.perChannel);
@@ -82,11 +87,11 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
       : ' No mains hum.';
     const whine = tone ? ` A tone at ${figure(tone.hz / 1000, 1)} kHz${on(whineIn)}, ${db(tone.dbfs)}.` : '';
     setOutcome({
-      status: outcome === 'still' ? 'pass' : 'caution',
+      status: outcome === 'still' && short === null ? 'pass' : 'caution',
       text:
         outcome === 'spoken'
           ? 'Somebody spoke or something moved: be still and measure again.'
-          : `Noise ${db(dbfsA)}(A), ${db(rmsDbfs)} unweighted, over ${seconds} s.${hum}${whine}`,
+          : `Noise ${db(dbfsA)}(A), ${db(rmsDbfs)} unweighted, over ${short ?? seconds} s${short === null ? '' : ': it was cut short'}.${hum}${whine}`,
     });
   };
   const walk = async () => {
@@ -95,6 +100,7 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
     const rateHz = input!.rateHz;
     const recorded = await live.record(WALK_S);
     setDoing(null);
+    if (recorded.length === 0) return;
     const report = await measured(rateHz, recorded);
     if (!report) return;
     // A loss on the softer of two packs is a loss.
@@ -102,17 +108,24 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
       ...report.perChannel.map((c) => c.dropouts.count),
       (latest.current?.dropouts ?? 0) - dropsBefore,
     );
-    setOutcome(walkOutcome(walked(recorded, rateHz, dropouts)));
+    setOutcome(walkOutcome(walked(recorded, rateHz, dropouts), cutShort(recorded, rateHz, WALK_S)));
   };
   const take = async () => {
     begin({ is: 'take', from: now, seconds: TAKE_S });
     const rateHz = input!.rateHz;
     const recorded = await live.record(TAKE_S);
     setDoing(null);
+    if (recorded.length === 0) return;
     const name = `test take ${new Date().toLocaleTimeString('en-GB').replaceAll(':', '.')}.wav`;
     onTake(new File([writeWav(rateHz, recorded)], name, { type: 'audio/wav' }));
   };
 
+  // It stays when the input is gone, as where that ended a test.
+  const result = outcome && (
+    <p role="status" className="flex items-start gap-2 rounded-xl border border-rule bg-card p-3 text-lg">
+      <StatusMark status={outcome.status} size={26} /> {outcome.text}
+    </p>
+  );
   const shown =
     input && reading ? { input: input.label, reading, peaks: history, finding: outcome?.text ?? null } : null;
   return (
@@ -183,11 +196,7 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
               {doing.is === 'tap' && <Button onClick={() => setDoing(null)}>Leave it</Button>}
             </div>
           )}
-          {outcome && (
-            <p role="status" className="flex items-start gap-2 rounded-xl border border-rule bg-card p-3 text-lg">
-              <StatusMark status={outcome.status} size={26} /> {outcome.text}
-            </p>
-          )}
+          {result}
           <section aria-label="Tests" className="grid grid-cols-2 gap-2 desk:grid-cols-5">
             <Test
               icon={Hand}
@@ -227,8 +236,18 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
           </section>
         </>
       )}
+      {!(input && reading) && result}
     </div>
   );
+}
+
+/** In less nothing steady is told from a noise that passes (core/take needs as much for hum). */
+const LEAST_STILL_S = 6;
+
+/** How many seconds were heard, where that is less than was meant; null where it is all. */
+function cutShort(recorded: readonly Float32Array[], rateHz: number, wanted: number): number | null {
+  const heard = (recorded[0]?.length ?? 0) / rateHz;
+  return heard < 0.98 * wanted ? Math.floor(heard) : null;
 }
 
 const measured = (rateHz: number, recorded: readonly Float32Array[]) =>
@@ -265,7 +284,8 @@ function tapOutcome(outer: readonly number[], device: readonly number[]): Outcom
 /** So long without a voice is worth a word: a pause, or a voice that was gone. */
 const LONG_S = 4;
 
-function walkOutcome({ outcome, fadeDb, dropouts, silentS }: Walked): Outcome {
+function walkOutcome({ outcome, fadeDb, dropouts, silentS }: Walked, short: number | null): Outcome {
+  const only = short === null ? '' : ` Only ${short} s were heard: it was cut short.`;
   const silent = silentS >= LONG_S ? ` Nobody was heard for ${silentS} s: if you spoke then, the voice was gone.` : '';
   switch (outcome) {
     case 'dropped':
@@ -276,14 +296,14 @@ function walkOutcome({ outcome, fadeDb, dropouts, silentS }: Walked): Outcome {
     case 'faded':
       return {
         status: 'caution',
-        text: `No dropout, but the voice fell by ${figure(fadeDb!)} dB on the way.${silent}`,
+        text: `No dropout, but the voice fell by ${figure(fadeDb!)} dB on the way.${silent}${only}`,
       };
     case 'nobody spoke':
       return { status: 'caution', text: 'Nobody was heard: talk all the way, and measure again.' };
     case 'kept':
       return {
-        status: silent ? 'caution' : 'pass',
-        text: `No dropout on the way; the voice kept within ${figure(fadeDb!)} dB.${silent}`,
+        status: silent || only ? 'caution' : 'pass',
+        text: `No dropout on the way; the voice kept within ${figure(fadeDb!)} dB.${silent}${only}`,
       };
   }
 }

@@ -7,6 +7,9 @@ import { InputTrouble, inputsThere, type LiveInput, openInput } from './live-inp
 
 /** How often the meter is drawn anew, milliseconds: as often as an eye follows. */
 const DRAW_MS = 66;
+/** What is shown stands still, and must not be taken for what is heard. */
+const PAUSED =
+  'The browser has paused listening: a call came, or the page lay in the background. The meter stands still until you come back and press anywhere.';
 /** Of the history, seconds. */
 const STEP_S = 0.1;
 
@@ -33,7 +36,11 @@ export function useLive() {
   const finish = useCallback(() => {
     const r = recorder.current;
     recorder.current = null;
-    if (!r || r.blocks.length === 0) return;
+    if (!r) return;
+    if (r.blocks.length === 0) {
+      r.done([]);
+      return;
+    }
     const channels = Math.min(...r.blocks.map((b) => b.length));
     const whole = Array.from({ length: channels }, () => new Float32Array(r.frames));
     let at = 0;
@@ -81,6 +88,7 @@ export function useLive() {
             r.frames += itemAt(block, 0).length;
             if (r.frames >= r.wanted) finish();
           },
+          onPaused: (paused) => setTrouble((now) => (paused ? PAUSED : now === PAUSED ? null : now)),
           onEnd: () => {
             finish();
             opened.current = null;
@@ -124,7 +132,14 @@ export function useLive() {
     }, DRAW_MS);
     return () => clearInterval(timer);
   }, [input]);
-  useEffect(() => () => opened.current?.close(), []);
+  // Whoever leaves in the middle of a take has it as far as it came.
+  useEffect(
+    () => () => {
+      finish();
+      opened.current?.close();
+    },
+    [finish],
+  );
 
   return {
     inputs,
