@@ -16,6 +16,9 @@ export interface Wish {
 /** Peaks at -12 dBFS and 8 dB to spare: common practice. */
 export const USUAL_WISH: Wish = { peakDbfs: -12, spareDb: 8 };
 
+/** What can be wished for: nearer to full scale there is no headroom, further down the noise comes up. */
+export const WISH_RANGE = { peakDbfs: { min: -30, max: -3 }, spareDb: { min: 0, max: 20 } } as const;
+
 /** All gains set in one way, and what comes of it. */
 export interface Setting {
   readonly setup: Setup;

@@ -1,6 +1,6 @@
 'use client';
 import { figure } from '@/core/format';
-import type { Wish } from '@/core/levels';
+import { WISH_RANGE, type Wish } from '@/core/levels';
 import { Slide } from '../setup';
 
 /** Where the peaks shall stand, and what shall be left above them. */
@@ -13,8 +13,7 @@ export function WishBox({ wish, onWish }: { readonly wish: Wish; readonly onWish
       <Slide
         label="Peaks at"
         value={wish.peakDbfs}
-        min={-30}
-        max={-3}
+        {...WISH_RANGE.peakDbfs}
         step={1}
         words={`${figure(wish.peakDbfs)} dBFS`}
         onTurn={(peakDbfs) => onWish({ ...wish, peakDbfs })}
@@ -23,8 +22,7 @@ export function WishBox({ wish, onWish }: { readonly wish: Wish; readonly onWish
       <Slide
         label="Spare"
         value={wish.spareDb}
-        min={0}
-        max={20}
+        {...WISH_RANGE.spareDb}
         step={1}
         words={`${wish.spareDb} dB`}
         onTurn={(spareDb) => onWish({ ...wish, spareDb })}

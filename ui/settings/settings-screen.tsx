@@ -1,7 +1,7 @@
 'use client';
 import { type ReactNode, useState } from 'react';
 import { capital } from '@/core/format';
-import { USUAL_WISH } from '@/core/levels';
+import { USUAL_WISH, WISH_RANGE } from '@/core/levels';
 import { type Mains, PLAIN_USUAL, sameMains, type Usual } from '@/core/model';
 import { keepUsual, usual } from '@/store';
 import {
@@ -104,8 +104,7 @@ function Choices() {
         <NumberField
           label="Peaks at most, dBFS"
           value={wish.peakDbfs}
-          min={-40}
-          max={-1}
+          {...WISH_RANGE.peakDbfs}
           step={1}
           keeps
           onValue={(peakDbfs) => setWish({ ...wish, peakDbfs })}
@@ -113,8 +112,7 @@ function Choices() {
         <NumberField
           label="Above the peaks each stage keeps free, dB"
           value={wish.spareDb}
-          min={0}
-          max={30}
+          {...WISH_RANGE.spareDb}
           step={1}
           keeps
           onValue={(spareDb) => setWish({ ...wish, spareDb })}
