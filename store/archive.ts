@@ -5,7 +5,7 @@ import { type Brought, bringDocument } from './bring-in';
 import { database, type KeptTake, type Photo } from './database';
 import { everythingKept } from './everything';
 import { reader } from './reader';
-import { chosenUsual, liveAsUsual } from './usual';
+import { chosenUsual } from './usual';
 
 /** How far it is, 0 to 1, and a way to end it. */
 export interface Underway {
@@ -157,16 +157,17 @@ export async function bringInFile(
   // What the browser cannot keep is no fault of the file: that is said where all such is said.
   const db = database();
   const tables = [db.setups, db.jobs, db.drawers, db.entries, db.steps, db.settings, db.takes, db.photos];
-  const brought = await db.transaction('rw', tables, async () => {
+  return db.transaction('rw', tables, async () => {
     await db.takes.bulkPut([...keep.takes]);
     await db.photos.bulkPut([...keep.photos]);
-    // What was chosen here stands.
-    if (keep.usual && !(await db.settings.get('usual')))
-      await db.settings.put({ key: 'usual', value: JSON.stringify(keep.usual) });
-    return bringDocument(keep.document, fileName);
+    // What was chosen here stands. The page and its threads write numbers as they began: it counts from the next opening on.
+    const isNew = keep.usual !== undefined && !(await db.settings.get('usual'));
+    if (isNew) await db.settings.put({ key: 'usual', value: JSON.stringify(keep.usual) });
+    const brought = await bringDocument(keep.document, fileName);
+    return isNew && brought.ok
+      ? { ...brought, names: [...brought.names, 'settings, from the next opening on'] }
+      : brought;
   });
-  await liveAsUsual();
-  return brought;
 }
 
 const inside = ({ pointer, message }: DocumentProblem, name: string): Brought => ({

@@ -24,6 +24,7 @@ import {
 } from '.';
 import { broughtForward } from './forward';
 import { reader } from './reader';
+import { liveAsUsual } from './usual';
 
 beforeEach(async () => {
   await database().delete();
@@ -251,7 +252,11 @@ describe('everything as one .symplex file', () => {
     expect(usual()).toEqual(PLAIN_USUAL);
     await database().delete();
     await database().open();
-    await bringInFile(file, 'all.symplex', catalogue);
+    const brought = await bringInFile(file, 'all.symplex', catalogue);
+    expect(brought.ok && brought.names.at(-1)).toMatch(/^settings/);
+    // The page that is open goes on as it began; the next one has them.
+    expect(usual()).toEqual(PLAIN_USUAL);
+    await liveAsUsual();
     expect(usual()).toEqual(chosen);
     await keepUsual(PLAIN_USUAL);
   });
