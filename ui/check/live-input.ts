@@ -66,7 +66,8 @@ export async function openInput({ deviceId, onBlock, onPaused, onEnd }: Wish): P
   const context = new AudioContext();
   // Browsers let a paused context go on only at a press of the person.
   const goOn = () => {
-    if (context.state !== 'running' && context.state !== 'closed') void context.resume();
+    // Refused until the person presses: that is told, and the next press tries again.
+    if (context.state !== 'running' && context.state !== 'closed') context.resume().catch(() => undefined);
   };
   const close = () => {
     track.onended = null;
