@@ -1,5 +1,6 @@
 'use client';
 import { Smartphone } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { Button } from '../components';
 import { Code, isOnlyHere, OnlyHere, useServer } from '../hand';
 import { beginBeside, endBeside, type Shown, useBeside } from './beside';
@@ -17,17 +18,7 @@ export function BesideDesk() {
   const base = server.lan ?? `${window.location.origin}/`;
   const link = `${base}check/#b.${code}`;
   return (
-    <section aria-label="A phone as the meter" className="rounded-xl border border-rule bg-card p-3">
-      <div className="flex flex-wrap items-center justify-between gap-2">
-        <h2 className="flex items-center gap-2 font-bold">
-          <Smartphone size={20} aria-hidden /> A phone as the meter
-        </h2>
-        {code === null ? (
-          <Button onClick={() => void beginBeside()}>Show a phone's input here</Button>
-        ) : (
-          <Button onClick={endBeside}>End it</Button>
-        )}
-      </div>
+    <Frame begin={code === null}>
       {trouble && <p role="status">{trouble}</p>}
       {code !== null && !shown && (
         <div className="mt-2 flex flex-wrap items-start gap-4">
@@ -44,7 +35,7 @@ export function BesideDesk() {
         </div>
       )}
       {shown && <Figures shown={shown} />}
-    </section>
+    </Frame>
   );
 }
 
@@ -53,14 +44,28 @@ export function BesideMeter() {
   const { shown } = useBeside();
   if (!shown) return null;
   return (
-    <section aria-label="A phone as the meter" className="mt-3 rounded-xl border border-rule bg-card p-3 print:hidden">
-      <div className="flex items-center justify-between gap-2">
+    <div className="mt-3">
+      <Frame begin={false}>
+        <Figures shown={shown} />
+      </Frame>
+    </div>
+  );
+}
+
+function Frame({ begin, children }: { readonly begin: boolean; readonly children: ReactNode }) {
+  return (
+    <section aria-label="A phone as the meter" className="rounded-xl border border-rule bg-card p-3 print:hidden">
+      <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 className="flex items-center gap-2 font-bold">
           <Smartphone size={20} aria-hidden /> A phone as the meter
         </h2>
-        <Button onClick={endBeside}>End it</Button>
+        {begin ? (
+          <Button onClick={() => void beginBeside()}>Show a phone's input here</Button>
+        ) : (
+          <Button onClick={endBeside}>End it</Button>
+        )}
       </div>
-      <Figures shown={shown} />
+      {children}
     </section>
   );
 }
