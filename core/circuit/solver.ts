@@ -11,7 +11,7 @@ import {
   WEAK_ELSEWHERE,
 } from './factor';
 import { type CircuitProblem, type Element, fail, type Netlist, type NodeName, ok, type Result } from './netlist';
-import { findOrder, orderAlong, type PivotOrder } from './order';
+import { findOrder, type PivotOrder } from './order';
 import { type Stamped, stamp } from './stamp';
 
 /** A netlist made ready to be solved at any number of frequencies. */
@@ -22,13 +22,6 @@ export interface Circuit {
   has(node: NodeName): boolean;
   /** Factor at a frequency; 0 is DC. The ordering of the first factorisation is reused while its pivots hold. */
   at(frequencyHz: number): Result<Solvable>;
-  /**
-   * The same circuit with some of its resistors taken out, such as the metal of a joint that is pulled apart: quicker than
-   * preparing it anew, because only numbers change. What the resistors alone held to ground says singular when it is solved.
-   * @param like as `prepare` takes it: the same taken out of a circuit with other values.
-   * @throws where a name is no resistor of the netlist
-   */
-  without(resistors: readonly string[], like?: Circuit): Circuit;
 }
 
 /** The circuit at one frequency, factored. */
@@ -36,8 +29,13 @@ export interface Solvable {
   readonly frequencyHz: number;
   /** Response to every independent source at its own DC or AC value. */
   solve(): Solution;
-  /** Response to the named independent sources alone, each at the amplitude given (volts or amperes). */
+  /**
+   * Response to the named independent sources alone, each at the amplitude given (volts or amperes); a controlled voltage source
+   * takes it in series.
+   */
   solveFor(amplitudes: ReadonlyMap<string, number>): Solution;
+  /** Response to one ampere driven from one node into another, all sources at rest. */
+  solveCurrent(from: NodeName, to: NodeName): Solution;
   /** Transfer from anywhere to the voltage between two nodes: one transposed solve serves all sources. */
   transferTo(p: NodeName, n: NodeName): Transfer;
 }
@@ -63,23 +61,24 @@ export interface Transfer {
 
 /**
  * Prepare a netlist for solving.
- * @param like one whose pivot order is tried first: the same netlist with other values, such as a knob turned.
  * @returns a typed problem naming the node or element when the netlist has no single finite answer.
  * @example
  * const circuit = prepare({ elements: [{ kind: 'resistor', name: 'r', a: 'in', b: '0', ohm: 1000 }] });
  * if (circuit.ok) circuit.value.at(1000);
  */
-export function prepare(netlist: Netlist, like?: Circuit): Result<Circuit> {
+export function prepare(netlist: Netlist): Result<Circuit> {
   const wrong = checkNetlist(netlist) ?? findFloating(netlist, false);
   if (wrong) return fail(wrong);
-  const stamped = stamp(netlist);
+  return ok(prepareTrusted(netlist));
+}
+
+/** The same for a netlist that is known to be sound, or made from one that is. */
+export function prepareTrusted(netlist: Netlist): Circuit {
   let floating: CircuitProblem | null | undefined;
-  return ok(
-    circuitOf(netlist, stamped, ordersLike(like, stamped) ?? NO_ORDERS, () => {
-      if (floating === undefined) floating = findFloating(netlist, true);
-      return floating;
-    }),
-  );
+  return circuitOf(netlist, stamp(netlist), () => {
+    if (floating === undefined) floating = findFloating(netlist, true);
+    return floating;
+  });
 }
 
 /** Whichever is asked for first, DC or audio, finds an order; the other takes it over where its pivots hold there too. */
@@ -89,29 +88,9 @@ interface Orders {
 }
 const NO_ORDERS: Orders = { dc: null, audio: null };
 
-/** What circuits that differ by values alone can take from each other. */
-const ordersOf = new WeakMap<Circuit, { readonly stamped: Stamped; orders: Orders }>();
-
-/** Orders of a circuit with the same unknowns, fitted to the entries of this one. */
-function ordersLike(like: Circuit | undefined, stamped: Stamped): Orders | null {
-  const known = like && ordersOf.get(like);
-  if (!known || known.stamped.size !== stamped.size) return null;
-  if (hasSamePattern(known.stamped, stamped)) return known.orders;
-  const { dc, audio } = known.orders;
-  return { dc: dc && orderAlong(stamped, dc), audio: audio && orderAlong(stamped, audio) };
-}
-
-const hasSamePattern = (a: Stamped, b: Stamped): boolean =>
-  a.rows.length === b.rows.length && a.rows.every((row, e) => row === b.rows[e] && a.cols[e] === b.cols[e]);
-
-function circuitOf(
-  netlist: Netlist,
-  stamped: Stamped,
-  taken: Orders,
-  floatingAtDc: () => CircuitProblem | null,
-): Circuit {
+function circuitOf(netlist: Netlist, stamped: Stamped, floatingAtDc: () => CircuitProblem | null): Circuit {
   const elements = new Map(netlist.elements.map((e) => [e.name, e]));
-  const own = { stamped, orders: taken };
+  let orders = NO_ORDERS;
   // An order of one's own may be as weak as the arithmetic bears; one taken over must hold clearly.
   const found: { dc: boolean; audio: boolean } = { dc: false, audio: false };
 
@@ -122,20 +101,19 @@ function circuitOf(
       const floating = floatingAtDc();
       if (floating) return fail(floating);
     }
-    const { orders } = own;
     const reused =
       (orders[here] && factorAlong(stamped, orders[here], omega, found[here] ? NO_PIVOT : WEAK_ELSEWHERE)) ??
       (orders[there] && factorAlong(stamped, orders[there], omega, WEAK_ELSEWHERE));
     if (reused) return ok(reused);
     const order = findOrder(stamped, omega);
     if ('undetermined' in order) return fail(singular(stamped, order.undetermined));
-    own.orders = { ...orders, [here]: order };
+    orders = { ...orders, [here]: order };
     found[here] = true;
     const fresh = factorAlong(stamped, order, omega);
     return fresh ? ok(fresh) : fail(singular(stamped, order.colAt[order.colAt.length - 1]));
   };
 
-  const circuit: Circuit = {
+  return {
     netlist,
     handle: (node) => indexIn(stamped, node),
     has: (node) => stamped.nodeIndex.has(node),
@@ -143,38 +121,8 @@ function circuitOf(
       const factored = factor(frequencyHz);
       return factored.ok ? ok(solvable(stamped, elements, factored.value, frequencyHz)) : factored;
     },
-    without(resistors, like) {
-      const gone = new Set(resistors);
-      const rest = { ...netlist, elements: netlist.elements.filter((e) => !gone.has(e.name)) };
-      const less = resistors.map((name) => {
-        const e = elements.get(name);
-        if (e?.kind !== 'resistor') throw new Error(`no resistor ${name} in the netlist`);
-        return e;
-      });
-      // A node that loses its only way to direct current says singular where it is solved.
-      return circuitOf(rest, withLess(stamped, less), ordersLike(like, stamped) ?? own.orders, () => null);
-    },
   };
-  ordersOf.set(circuit, own);
-  return circuit;
 }
-
-/** The same pattern with some resistors of no conductance. */
-function withLess(stamped: Stamped, resistors: readonly Resistor[]): Stamped {
-  const g = stamped.g.slice();
-  const at = (n: NodeName) => indexIn(stamped, n);
-  for (const { a, b, ohm } of resistors) {
-    const [row, col] = [at(a), at(b)];
-    for (let e = 0; e < g.length; e++) {
-      const [r, c] = [stamped.rows[e], stamped.cols[e]];
-      if (r === c && (r === row || r === col)) g[e] -= 1 / ohm;
-      else if ((r === row && c === col) || (r === col && c === row)) g[e] += 1 / ohm;
-    }
-  }
-  return { ...stamped, g };
-}
-
-type Resistor = Extract<Element, { kind: 'resistor' }>;
 
 function singular(stamped: Stamped, unknown: number): CircuitProblem {
   const where = stamped.unknowns[unknown];
@@ -195,7 +143,7 @@ function solvable(
 ): Solvable {
   const index = (node: NodeName) => indexIn(stamped, node);
   const drive = (rhs: Vector, e: Element, amplitude: number) => {
-    if (e.kind === 'voltage') rhs.re[stamped.branchIndex.get(e.name)!] += amplitude;
+    if (e.kind === 'voltage' || e.kind === 'ccvs') rhs.re[stamped.branchIndex.get(e.name)!] += amplitude;
     if (e.kind === 'current') {
       const p = index(e.p);
       const n = index(e.n);
@@ -244,6 +192,13 @@ function solvable(
         if (!e) throw new Error(`no source ${name} in the netlist`);
         drive(rhs, e, amplitude);
       }
+      return respond(rhs);
+    },
+    solveCurrent(from, to) {
+      const rhs = vector(stamped.size);
+      const [source, sink] = [index(from), index(to)];
+      if (source >= 0) rhs.re[source] -= 1;
+      if (sink >= 0) rhs.re[sink] += 1;
       return respond(rhs);
     },
     transferTo(p, n) {

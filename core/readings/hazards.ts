@@ -1,5 +1,5 @@
 import { itemAt, reach } from '../algorithms';
-import { type Circuit, magnitude, prepare } from '../circuit';
+import { type Contacts, magnitude } from '../circuit';
 import { type Compiled, compile, type FittedJoint, type Limit } from '../compile';
 import { connectorNamed } from '../connectors';
 import {
@@ -16,7 +16,7 @@ import {
   turnKnob,
 } from '../model';
 import { BAND_1K, dbu, type OperatingPoint, peakDbu, type Responses, voiceVolt, voltOf } from '../signal';
-import { probesOf, pulledApart } from './probe';
+import { contactsIn, probesOf } from './probe';
 
 /** What stands, or could stand, on something that can be harmed. */
 export interface Hazard {
@@ -47,17 +47,15 @@ export type Reach = 'seated' | 'open';
  */
 export function readHazards(
   compiled: Compiled,
-  circuit: Circuit,
   op: OperatingPoint,
   responses: Responses,
   reach: Reach,
 ): readonly Hazard[] {
   const seated = seatedHazards(compiled, op);
   if (reach === 'seated') return [...seated, ...peaks(compiled, responses)];
-  const like = { at: circuit };
-  const steady = [...seated, ...openHazards(compiled, compiled.setup, null, like)];
+  const steady = [...seated, ...openHazards(compiled, compiled.setup, null)];
   const switched = phantomSwitches(compiled).flatMap((when) =>
-    openHazards(compiled, turnKnob(compiled.setup, when.part, when.knob, when.to), when, like),
+    openHazards(compiled, turnKnob(compiled.setup, when.part, when.knob, when.to), when),
   );
   return [...steady, ...peaks(compiled, responses), ...switched];
 }
@@ -80,20 +78,10 @@ const seatedHazards = (compiled: Compiled, op: OperatingPoint): readonly Hazard[
   });
 
 /** A setup with all its parts fed and working, so that nothing hides behind what is off today. */
-interface Fed {
-  readonly compiled: Compiled;
-  readonly circuit: Circuit;
-  /** With every joint apart no pivot leans on the metal of one: its order holds with any one of them apart. */
-  readonly apart: Circuit;
-}
-
-function asIfFed(setup: Setup, { catalogue }: Compiled, like: Circuit): Fed | null {
+function asIfFed(setup: Setup, { catalogue }: Compiled): { compiled: Compiled; contacts: Contacts } | null {
   const compiled = compile(setup, catalogue);
-  const circuit = prepare(compiled.netlist);
-  if (!circuit.ok) return null;
-  const apart = pulledApart(compiled, circuit.value, compiled.joints, like);
-  apart.at(0);
-  return { compiled, circuit: circuit.value, apart };
+  const contacts = contactsIn(compiled);
+  return contacts.ok ? { compiled, contacts: contacts.value } : null;
 }
 
 /** Joints on whose contacts phantom power could do harm: one side bears little, and beyond the other something gives it. */
@@ -110,21 +98,18 @@ function exposed(compiled: Compiled, givers: ReadonlySet<string>) {
 /**
  * What stands on the contacts of joints that lead to phantom power while they are apart, and on the plug's way in.
  * @param setup the same with knobs turned
- * @param like whose pivots are tried first, and what was solved in place of it
  */
-function openHazards(compiled: Compiled, setup: Setup, when: Hazard['when'], like: { at: Circuit }): readonly Hazard[] {
+function openHazards(compiled: Compiled, setup: Setup, when: Hazard['when']): readonly Hazard[] {
   const givers = phantomGivers(setup, compiled.catalogue);
   const joints = exposed(compiled, givers);
-  const fed = joints.length === 0 ? null : asIfFed(setup, compiled, like.at);
+  const fed = joints.length === 0 ? null : asIfFed(setup, compiled);
   if (!fed) return [];
-  like.at = fed.apart;
   return joints.flatMap(({ joint, limits }): readonly Hazard[] => {
-    const probes = probesOf(pulledApart(fed.compiled, fed.circuit, [joint], fed.apart), joint);
-    if (!probes.ok) return [];
-    const voltAt = (contact: string | null) => probes.value.find((p) => p.contact === contact)?.openVolt ?? 0;
+    const probes = probesOf(fed.compiled, fed.contacts, joint);
+    const voltAt = (contact: string | null) => probes.find((p) => p.contact === contact)?.openVolt ?? 0;
     return limits.flatMap((limit): readonly Hazard[] => {
       const side = sideOf(joint, limit);
-      const reached = probes.value.filter(
+      const reached = probes.filter(
         (p) => p.side !== side && Math.abs(p.shortMilliampere) >= LEAST_MA && meets(joint, side, limit, p.contact),
       );
       // Between two signal contacts it is the difference that counts: balanced phantom power is none.

@@ -1,4 +1,4 @@
-import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
+import { type CircuitProblem, type Contacts, ok, contactsOf as openable, prepare, type Result } from '../circuit';
 import { type Compiled, compile, contactNode, type FittedJoint } from '../compile';
 import { connectorNamed, contactsOf } from '../connectors';
 import type { Catalogue, Setup } from '../model';
@@ -23,39 +23,29 @@ const LEAST_VOLT = 1e-3;
  */
 export function probeJoint(setup: Setup, catalogue: Catalogue, id: string): Result<readonly Probe[], CircuitProblem> {
   const compiled = compile(setup, catalogue);
-  const circuit = prepare(compiled.netlist);
-  if (!circuit.ok) return circuit;
-  const joint = compiled.joints.find((j) => j.joint.id === id)!;
-  return probesOf(pulledApart(compiled, circuit.value, [joint]), joint);
+  const sound = prepare(compiled.netlist);
+  if (!sound.ok) return sound;
+  const contacts = contactsIn(compiled);
+  if (!contacts.ok) return contacts;
+  return ok(probesOf(compiled, contacts.value, compiled.joints.find((j) => j.joint.id === id)!));
 }
 
-/** The circuit with joints pulled apart. */
-export const pulledApart = (
-  { touchOhm }: Compiled,
-  circuit: Circuit,
-  joints: readonly FittedJoint[],
-  like?: Circuit,
-): Circuit =>
-  circuit.without(
-    joints.flatMap((j) => j.touchNames.filter((t) => touchOhm.has(t))),
-    like,
-  );
+/** The steady state of a compiled setup, in which any joint can be opened. */
+export const contactsIn = ({ netlist, touchOhm }: Compiled): Result<Contacts, CircuitProblem> =>
+  openable(netlist, new Set(touchOhm.keys()));
 
-/** What each contact of a joint offers in the circuit in which it is pulled apart. */
-export function probesOf(open: Circuit, joint: FittedJoint): Result<readonly Probe[], CircuitProblem> {
-  const dc = open.at(0);
-  if (!dc.ok) return dc;
-  const steady = dc.value.solve();
-  const probes = (['a', 'b'] as const).flatMap((side) =>
+/** What each contact of a joint offers once it is pulled apart. */
+export function probesOf({ touchOhm }: Compiled, contacts: Contacts, joint: FittedJoint): readonly Probe[] {
+  const open = contacts.opened(joint.touchNames.filter((t) => touchOhm.has(t)));
+  return (['a', 'b'] as const).flatMap((side) =>
     contactsAt(joint, side).flatMap(({ contact, node, ground }) => {
-      if (!open.has(node) || !open.has(ground) || node === ground) return [];
-      const openVolt = steady.between(node, ground).re;
+      if (!contacts.has(node) || !contacts.has(ground) || node === ground) return [];
+      const openVolt = open.volt(node, ground);
       if (Math.abs(openVolt) < LEAST_VOLT) return [];
-      const ohm = dc.value.transferTo(node, ground).fromCurrent(ground, node).re;
+      const ohm = open.ohm(node, ground);
       return [{ side, contact, openVolt, ohm, shortMilliampere: (1000 * openVolt) / ohm }];
     }),
   );
-  return ok(probes);
 }
 
 function contactsAt(joint: FittedJoint, side: 'a' | 'b') {

@@ -192,7 +192,7 @@ const sharedBy = (compiled: Compiled, circuit: Circuit, op: OperatingPoint, resp
   loops: loopsOf(compiled, responses),
   phantom: phantomFeeds(compiled, op),
   howl: readHowl(compiled, responses),
-  hazards: readHazards(compiled, circuit, op, responses, reach),
+  hazards: readHazards(compiled, op, responses, reach),
   tied: tiedOutputs(compiled, responses),
   fedTwice: fedTwice(compiled, op, circuit),
 });
