@@ -1,6 +1,17 @@
-import { powerSumDb } from '../algorithms';
+import { memoOfTwo, powerSumDb } from '../algorithms';
 import { type Element, type NodeName, ownNoisePower } from '../circuit';
-import { type ElementSpec, isShut, knobAt, type PartId, PLAIN_MAINS, type PortId, quantity, RATED_SPL } from '../model';
+import {
+  type ElementSpec,
+  isShut,
+  knobAt,
+  type Part,
+  type PartClass,
+  type PartId,
+  PLAIN_MAINS,
+  type PortId,
+  quantity,
+  RATED_SPL,
+} from '../model';
 import {
   type Capsule,
   type Disturbance,
@@ -78,6 +89,11 @@ export function compilePart(
   unfed: boolean,
   plugged: ReadonlySet<PortId>,
 ): PartCircuit {
+  const silenced = [...muted].filter((name) => name.startsWith(`${part.id}/`));
+  const key = JSON.stringify([ownGround, unfed, [...plugged].sort(), silenced.sort()]);
+  const known = circuitsOf(part, partClass);
+  const before = known.get(key);
+  if (before) return before;
   const out = emptyCircuit();
   const words = wordsOf({ part, partClass }, ownGround);
   for (const spec of partClass.circuit) {
@@ -85,8 +101,12 @@ export function compilePart(
     if ('whileEmpty' in spec && spec.whileEmpty !== undefined && plugged.has(spec.whileEmpty)) continue;
     addElement(out, words, spec, muted, unfed);
   }
+  known.set(key, out);
   return out;
 }
+
+/** A setup is compiled several times to be judged, and again for each change of it: most of its parts are the same each time. */
+const circuitsOf = memoOfTwo((_: Part, __: PartClass) => new Map<string, PartCircuit>());
 
 /** What the words of a class mean in this very part: numbers for its quantities, nodes of the netlist for its nodes. */
 function wordsOf({ part, partClass }: Fitted, ownGround: boolean) {
