@@ -94,7 +94,7 @@ test('of a large one the codes are read in any order, and what is missing is tol
 test('a picture without a code, a code of something else and a damaged link are said to be so', async () => {
   await phone.open('hand/');
   const file = join(phone.downloads, 'blank.png');
-  writeFileSync(file, await (await phone.driver.findElement(By.css('h1'))).takeScreenshot(), 'base64');
+  writeFileSync(file, await (await phone.find('h1', /./)).takeScreenshot(), 'base64');
   await show(file);
   await phone.sees(/No code is found in blank\.png/);
   await phone.open('files/');

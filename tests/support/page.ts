@@ -57,13 +57,8 @@ export async function openBrowser(
     .setChromeOptions(options)
     .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
     .build();
-  const chrome = driver as WebDriver & { sendDevToolsCommand(name: string, params: object): Promise<void> };
-  await chrome.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    ...viewport,
-    deviceScaleFactor: 1,
-    mobile: viewport.width < 600,
-  });
-  await chrome.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
+  await resize(driver, viewport);
+  await devTools(driver, 'Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: downloads });
   return {
     driver,
     downloads,
@@ -74,3 +69,18 @@ export async function openBrowser(
     },
   };
 }
+
+/** Another viewport for what is open: that of a desk or of a pocket. */
+export const resize = (driver: WebDriver, viewport: { readonly width: number; readonly height: number }) =>
+  devTools(driver, 'Emulation.setDeviceMetricsOverride', {
+    ...viewport,
+    deviceScaleFactor: 1,
+    mobile: viewport.width < 600,
+  });
+
+/** Of Chromium alone, which the package's types do not know. */
+const devTools = (driver: WebDriver, command: string, params: object): Promise<void> =>
+  (driver as WebDriver & { sendDevToolsCommand(name: string, params: object): Promise<void> }).sendDevToolsCommand(
+    command,
+    params,
+  );

@@ -8,6 +8,25 @@ import { openBrowser, serve } from './page';
 /** Long enough for a slow machine; a test never measures it. */
 export const PATIENCE_MS = 120_000;
 
+const ALL_ASKED_EVERY = 8;
+/** Runs in the page: the elements of a selector that may well bear a name, by labels, text and pictures within them. */
+const LIKELY = `
+const [selector, source, flags] = arguments;
+const name = new RegExp(source, flags);
+const clean = (s) => s.replace(/\\s+/g, ' ').trim();
+const within = (node) => {
+  if (node.nodeType === 3) return node.data;
+  if (node.nodeType !== 1 || node.getAttribute('aria-hidden') === 'true') return '';
+  const label = node.getAttribute('aria-label') ?? node.getAttribute('alt');
+  return label ?? [...node.childNodes].map(within).join(' ');
+};
+return [...document.querySelectorAll(selector)].filter((e) => {
+  const by = (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.innerText ?? '');
+  const words = [e.getAttribute('aria-label'), by.join(' '), ...[...(e.labels ?? [])].flatMap((l) => [l.innerText, within(l)]),
+    e.innerText, e.textContent, within(e), e.getAttribute('title'), e.getAttribute('placeholder'), e.querySelector('title')?.textContent];
+  return words.some((w) => w && name.test(clean(w)));
+});`;
+
 /** What a user of the page can do, by the names that are on screen or told to assistive technology. */
 export class Walk {
   constructor(
@@ -24,16 +43,25 @@ export class Walk {
 
   /** The first element of this role or tag whose accessible name or text matches. */
   async find(selector: string, name: RegExp): Promise<WebElement> {
+    const named = async (elements: readonly WebElement[]) => {
+      for (const element of elements) {
+        const words = await element
+          .getAccessibleName()
+          .then(async (n) => (n === '' ? element.getText() : n))
+          .catch(() => '');
+        if (name.test(words) && (await element.isDisplayed().catch(() => false))) return element;
+      }
+      return null;
+    };
+    let polls = 0;
     return this.driver.wait(
       async () => {
-        for (const element of await this.driver.findElements(By.css(selector))) {
-          const words = await element
-            .getAccessibleName()
-            .then(async (n) => (n === '' ? element.getText() : n))
-            .catch(() => '');
-          if (name.test(words) && (await element.isDisplayed().catch(() => false))) return element;
-        }
-        return null;
+        const likely = await this.driver.executeScript<WebElement[]>(LIKELY, selector, name.source, name.flags);
+        const found = await named(likely);
+        // The browser's own name for each element is slow to ask for: all are asked only now and then, for names that come about in
+        // a way the page's script did not think of.
+        if (found || ++polls % ALL_ASKED_EVERY !== 0) return found;
+        return named(await this.driver.findElements(By.css(selector)));
       },
       this.patienceMs,
       `no ${selector} called ${name}`,
