@@ -1,4 +1,4 @@
-import { By, error, Key, type WebElement } from 'selenium-webdriver';
+import { error, Key, type WebElement } from 'selenium-webdriver';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
 import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
@@ -21,26 +21,30 @@ interface Control {
   readonly key: string;
 }
 
-/** All that there are; looked for anew where the page was drawn again meanwhile. */
-async function controls(): Promise<readonly Control[]> {
-  let all: readonly Control[] | null = null;
+/** What is read of the controls, read anew where the page was drawn again meanwhile. */
+async function settled<T>(read: () => Promise<T>): Promise<T> {
+  const got: T[] = [];
   await walk.driver.wait(async () => {
-    all = await controlsNow().catch((e: unknown) => {
-      if (e instanceof error.StaleElementReferenceError) return null;
-      throw e;
-    });
-    return all !== null;
+    try {
+      got.push(await read());
+    } catch (e) {
+      if (!(e instanceof error.StaleElementReferenceError)) throw e;
+    }
+    return got.length > 0;
   }, PATIENCE_MS);
-  return all ?? [];
+  return got[0];
 }
+const controls = () => settled(controlsNow);
 
 async function controlsNow(): Promise<readonly Control[]> {
   const seen = new Map<string, number>();
+  const shown = await walk.driver.executeScript<readonly (readonly [WebElement, string])[]>(
+    `return [...document.querySelectorAll(arguments[0])].filter((e) => e.checkVisibility())
+       .map((e) => [e, e.getAttribute('type') ?? e.getAttribute('role') ?? e.tagName.toLowerCase()]);`,
+    CONTROLS,
+  );
   const all: Control[] = [];
-  for (const element of await walk.driver.findElements(By.css(CONTROLS))) {
-    if (!(await element.isDisplayed())) continue;
-    const kind =
-      (await element.getAttribute('type')) ?? (await element.getAttribute('role')) ?? (await element.getTagName());
+  for (const [element, kind] of shown) {
     const name = `${kind} ${await element.getAccessibleName()}`;
     const nth = seen.get(name) ?? 0;
     seen.set(name, nth + 1);
@@ -97,29 +101,33 @@ describe.each([
     await come();
     const keys = (await controls()).map((c) => c.key);
     const lost: string[] = [];
-    let moved = 0;
+    const moved: string[] = [];
     // Of a long row of knobs that are one component the first will do.
     for (const key of keys.slice(0, 8)) {
       const here = (await controls()).find((c) => c.key === key);
       const before = await kept();
       if (!here || !(await move(here.element))) continue;
-      const now = await controls();
-      const wanted = await shows(now.find((c) => c.key === key)?.element ?? here.element);
       const isKept = await walk.driver
         .wait(async () => (await kept()) !== before, PATIENCE_MS)
         .then(() => true)
         .catch(() => false);
-      if (!isKept) {
-        lost.push(`${key}: nothing was kept`);
-        continue;
-      }
-      moved += 1;
-      await come();
-      const again = (await controls()).find((c) => c.key === key);
-      const shown = again && (await shows(again.element));
-      if (shown !== wanted) lost.push(`${key}: ${wanted} was shown, ${shown ?? 'no such control'} after a reload`);
+      if (isKept) moved.push(key);
+      else lost.push(`${key}: nothing was kept`);
     }
+    const shown = () =>
+      settled(async () => {
+        const there = await controlsNow();
+        const values: Record<string, string> = {};
+        for (const key of moved) {
+          const control = there.find((c) => c.key === key);
+          values[key] = control ? await shows(control.element) : 'no such control';
+        }
+        return values;
+      });
+    const wanted = await shown();
+    await come();
+    expect(await shown()).toEqual(wanted);
     expect(lost).toEqual([]);
-    expect(moved).toBeGreaterThan(0);
+    expect(moved).not.toEqual([]);
   }, 400_000);
 });
