@@ -55,6 +55,10 @@ export const TAKE_TEXTS = {
   'dropouts.from-radio': '{part} goes by radio.',
   'dropouts.from-usb': '{part} is on USB.',
 
+  'repeats.found': '{channel}a piece of sound is played twice, {count:times}, up to {longest:ms} of it.',
+  'repeats.step': 'No cable and no radio does that: close other apps, choose a larger buffer, then record again.',
+  'repeats.from-usb': '{part} is on USB.',
+
   'clicks.found': '{channel}a click, {count:times}.',
   'clicks.step': 'A loose plug, a worn cable or a failing battery: move each connection while you listen.',
   'clicks.from': 'on the way are the connections {joints}.',

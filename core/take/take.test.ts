@@ -178,6 +178,39 @@ describe('what comes and goes', () => {
       expect(m.lengthS).toBeCloseTo(0.03, 2);
     });
   });
+  test.each([128, 441, 1024, 4096])(
+    'a buffer of %i samples that is played again is told, with its places',
+    async (size) => {
+      const x = clean.slice();
+      const places = [2.1, 6.2, 11.3].map(
+        (t) => x.findIndex((v, i) => i > t * RATE && Math.abs(v) > 0.08) + 0.1 * RATE,
+      );
+      // Once, and three times, and once with the old buffer come round after two others.
+      for (const [at, times, back] of [
+        [places[0], 1, 1],
+        [places[1], 3, 1],
+        [places[2], 1, size > 1600 ? 1 : 3],
+      ])
+        for (let k = 0; k < times; k++) x.copyWithin(at + k * size, at - back * size, at - back * size + size);
+      const r = await of(x);
+      const { repeats } = itemAt(r.perChannel, 0);
+      expect(repeats.count).toBe(3);
+      repeats.marks.forEach((m, i) => {
+        expect(m.at).toBeCloseTo(places[i] / RATE, 3);
+        expect(m.lengthS).toBeCloseTo(((i === 1 ? 3 : 1) * size) / RATE, 3);
+      });
+      expect(found(r)).toContain('repeats');
+    },
+  );
+  test('tones and beeps that a machine makes repeat themselves, and are no buffer', async () => {
+    for (const hz of [100, 375, 440, 1000, 1234.5]) {
+      const beeps = Float32Array.from({ length: 10 * RATE }, (_, i) => {
+        const beep = i % RATE < 0.3 * RATE ? 0.4 * Math.sin((2 * Math.PI * hz * (i % RATE)) / RATE) : 0;
+        return Math.round(beep * 32768) / 32768;
+      });
+      expect(itemAt((await of(beeps)).perChannel, 0).repeats.count, `${hz} Hz`).toBe(0);
+    }
+  });
   test('clicks: single jumps in speech and in its gaps', async () => {
     const x = clean.slice();
     for (const t of [0.2, 3.05, 6.3, 9.7, 13.2]) x[Math.round(t * RATE)] += 0.5;

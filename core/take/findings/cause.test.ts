@@ -38,6 +38,7 @@ test('in no setup does any finding stumble or name what is not there', () => {
     'sides',
     'offset',
     'dropouts',
+    'repeats',
     'clicks',
     'echo',
     'band',

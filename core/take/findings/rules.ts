@@ -236,6 +236,27 @@ export const RULES = {
           ? takeMessage('dropouts.from-usb', { part: nameOf(usb) })
           : null,
   },
+  repeats: {
+    gates: ['seen'],
+    of: ({ repeats: { count, marks } }, channel) =>
+      count === 0
+        ? null
+        : {
+            status: 'fail',
+            value: count,
+            limit: 0,
+            unit: 'times',
+            source: 'the same samples twice within 0.1 s, to the last bit',
+            says: takeMessage('repeats.found', {
+              channel,
+              count,
+              longest: 1000 * Math.max(...marks.map((m) => m.lengthS)),
+            }),
+            next: takeMessage('repeats.step', {}),
+            marks,
+          },
+    from: ({ usb, nameOf }) => (usb !== null ? takeMessage('repeats.from-usb', { part: nameOf(usb) }) : null),
+  },
   clicks: {
     gates: ['wired', 'clean'],
     of: ({ clicks: { count, marks } }, channel) =>

@@ -6,6 +6,7 @@ import { KnockMeter } from './knocks';
 import type { Meter, TakeForm } from './meter';
 import { OutlineMeter } from './outline';
 import { PumpingMeter } from './pumping';
+import { RepeatMeter } from './repeats';
 import { TruePeakMeter } from './true-peak';
 import { WaveMeter } from './waves';
 
@@ -16,6 +17,7 @@ export const METERS = {
   levels: (take) => new LevelMeter(take),
   hum: (take) => new HumMeter(take),
   breaks: (take) => new BreakMeter(take),
+  repeats: (take) => new RepeatMeter(take),
   knocks: (take) => new KnockMeter(take),
   echo: (take) => new EchoMeter(take),
   pumping: (take) => new PumpingMeter(take),

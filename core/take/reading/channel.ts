@@ -42,7 +42,7 @@ export class ChannelMeter implements Meter<ChannelFigures> {
 }
 
 /** What is told of a channel: what each meter measured, and what follows from two of them. */
-function figuresOf({ wave, truePeak, levels, hum, breaks, ...own }: MeterFigures): ChannelFigures {
+function figuresOf({ wave, truePeak, levels, hum, breaks, repeats, ...own }: MeterFigures): ChannelFigures {
   const { clips, ceiling, ...peaks } = wave;
   const weighted = (h: { hz: number; dbfs: number }) => 10 ** (h.dbfs / 10) * aWeight(h.hz);
   return {
@@ -63,6 +63,7 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, ...own }: MeterFigures
     band: levels && bandOf(levels),
     dropouts: placesOf(dropoutsIn(breaks, levels?.mute ?? 1)),
     clicks: breaks.clicks,
+    repeats: placesOf(repeats),
     spectrum: levels ? spectrumOf(levels) : { hz: [], active: [], noise: null },
   };
 }

@@ -7,7 +7,8 @@ export interface Places {
 }
 
 /** What one channel of a take holds. Levels in dBFS, where a square wave at full scale has 0. */
-export interface ChannelFigures extends Omit<MeterFigures, 'wave' | 'truePeak' | 'levels' | 'hum' | 'breaks'> {
+export interface ChannelFigures
+  extends Omit<MeterFigures, 'wave' | 'truePeak' | 'levels' | 'hum' | 'breaks' | 'repeats'> {
   readonly peakDbfs: number;
   readonly peakAt: number;
   readonly truePeakDbtp: number;
@@ -34,6 +35,8 @@ export interface ChannelFigures extends Omit<MeterFigures, 'wave' | 'truePeak' |
   readonly band: BandFigures | null;
   readonly dropouts: Places;
   readonly clicks: Places;
+  /** Pieces of sound that are played again to the last bit. */
+  readonly repeats: Places;
   /** For the picture: frequencies, and what is loud and quiet there, dBFS a third of an octave. */
   readonly spectrum: {
     readonly hz: readonly number[];
