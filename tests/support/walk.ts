@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import axe from 'axe-core';
-import { By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect } from 'vitest';
 import { openBrowser, serve } from './page';
 
@@ -68,10 +68,25 @@ export class Walk {
     ) as Promise<WebElement>;
   }
 
+  /** Press what is called so, once it can be pressed. */
   async press(name: RegExp, selector = 'button, a, [role=menuitem], [role=menuitemradio], summary'): Promise<void> {
-    const element = await this.find(selector, name);
-    await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
-    await element.click();
+    await this.driver.wait(
+      async () => {
+        const element = await this.find(selector, name);
+        try {
+          if (!(await element.isEnabled())) return false;
+          await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
+          await element.click();
+          return true;
+        } catch (e) {
+          // Drawn again between being found and being pressed: a person would not have noticed.
+          if (e instanceof error.StaleElementReferenceError) return false;
+          throw e;
+        }
+      },
+      this.patienceMs,
+      `${name} could never be pressed`,
+    );
   }
 
   async texts(selector: string): Promise<string[]> {
