@@ -93,6 +93,16 @@ export const TAKE_TEXTS = {
   'sides.same': 'Both sides hold the same.',
   'sides.same-step': 'Fine for one voice. For a side each, look at the arrangement.',
   'sides.apart': 'The sides differ as those of two mics do.',
+
+  'channels.silent': '{channel}silent, while others are not.',
+  'channels.noise': '{channel}nothing but noise, {under:db} under the loudest channel.',
+  'channels.quiet': '{channel}{under:db} under the loudest channel: it may hold only what leaks over.',
+  'channels.step': 'Look whether its mic is plugged in and on, and its input armed and turned up.',
+  'channels.same': 'Channels {one:n} and {other:n} hold the same.',
+  'channels.same-step': 'Fine where one thing was meant for both. For a mic each, look at what each track records.',
+  'channels.reversed': 'Channels {one:n} and {other:n} are of opposite polarity: added up they cancel.',
+  'channels.reversed-step':
+    'Turn the polarity of one of them. Before the next take, look for a balanced output in a stereo input.',
   'compare.quiet-as': 'Hardly anything arrives[ on channel {channel:n}], as was computed.',
   'compare.quiet-not':
     'By the setup hardly anything arrives[ on channel {channel:n}], and the take holds sound: another mic or plug than it says.',

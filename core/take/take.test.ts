@@ -153,6 +153,36 @@ describe('sides', () => {
   });
 });
 
+describe('of more than two channels each is looked at', () => {
+  const half = (x: Float32Array) => x.subarray(0, 7 * RATE);
+  const voices = [1, 2, 3, 4, 5].map((seed) => half(sum(talker(seed), hiss(-75, 14, seed))));
+  const said = async (channels: readonly Float32Array[]) =>
+    (await of(...channels)).findings.filter((f) => f.what === 'channels').map((f) => [f.status, f.sentence]);
+  const with3rdOr5th = (x: Float32Array) => [2, 4].map((i) => [i + 1, [...voices.slice(0, i), half(x)]] as const);
+
+  test('five voices, a channel each: nothing to say', async () => {
+    expect(await said(voices)).toEqual([]);
+  });
+  test('one that is dead, one that holds its noise alone, one that holds what leaks over', async () => {
+    for (const [n, channels] of with3rdOr5th(new Float32Array(14 * RATE)))
+      expect(await said(channels)).toEqual([['caution', `Channel ${n}: silent, while others are not.`]]);
+    for (const [n, channels] of with3rdOr5th(hiss(-75, 14, 9)))
+      expect(await said(channels)).toEqual([
+        ['caution', expect.stringMatching(`^Channel ${n}: nothing but noise, 4\\d dB`)],
+      ]);
+    for (const [n, channels] of with3rdOr5th(sum(scaled(voices[0], -30), hiss(-90, 14, 9))))
+      expect((await said(channels))[0]).toEqual(['caution', expect.stringMatching(`^Channel ${n}: 3[01] dB under`)]);
+  });
+  test('two of one signal, as it is or upside down, louder or softer, in any places', async () => {
+    for (const [n, channels] of with3rdOr5th(sum(scaled(voices[1], -6), hiss(-95, 14, 9))))
+      expect(await said(channels)).toEqual([['pass', `Channels 2 and ${n} hold the same.`]]);
+    for (const [n, channels] of with3rdOr5th(scaled(voices[0], 3).map((v) => -v)))
+      expect(await said(channels)).toEqual([
+        ['fail', `Channels 1 and ${n} are of opposite polarity: added up they cancel.`],
+      ]);
+  });
+});
+
 describe('what comes and goes', () => {
   test('written with 8 bits, a voice that fades out stands still, and only what was cut from it is a dropout', async () => {
     const coarse = sum(talker(2)).map((v) => Math.round(128 * v) / 128);

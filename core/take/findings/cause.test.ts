@@ -36,6 +36,7 @@ test('in no setup does any finding stumble or name what is not there', () => {
     'hum',
     'whine',
     'sides',
+    'channels',
     'offset',
     'dropouts',
     'repeats',

@@ -23,6 +23,7 @@ export function findingsOf(take: TakeFigures): readonly TakeFinding[] {
     .map((c, i) => ({ c, i }))
     .filter(({ c }) => c.peakDbfs > LIMITS.quietPeakDbfs && c.activeDbfs !== null);
   if (alive.length === 0) found.push(nothing(Math.max(...perChannel.map((c) => c.peakDbfs))));
+  else if (channels > 2) found.push(...ofMany(take, new Set(alive.map(({ i }) => i))));
   else if (sides) found.push(ofSides(sides));
   if (alive.length > 0 && take.seconds < LIMITS.shortS)
     found.push(
@@ -94,6 +95,43 @@ function ofRate(rateHz: number): readonly TakeFinding[] {
       next,
     }),
   ];
+}
+
+/** Of more channels than two: those that hold nothing of their own. */
+function ofMany(
+  { channels, perChannel, pairs, sides }: TakeFigures,
+  alive: ReadonlySet<number>,
+): readonly TakeFinding[] {
+  const loudest = Math.max(...perChannel.map((c) => c.rmsDbfs));
+  const say = (channel: number | null, under: number | null, says: TakeMessage, next: TakeMessage, status: Status) =>
+    told('channels', channel, {
+      status,
+      value: under,
+      unit: under === null ? '' : 'dB',
+      limit: under === null ? null : LIMITS.oneSidedDb,
+      source: 'common practice',
+      says,
+      next,
+    });
+  const alone = perChannel.flatMap(({ rmsDbfs }, i) => {
+    const channel = `${capital(channelName(i, channels))}: `;
+    const under = loudest - rmsDbfs;
+    const step = takeMessage('channels.step', {});
+    if (!Number.isFinite(rmsDbfs)) return [say(i, null, takeMessage('channels.silent', { channel }), step, 'caution')];
+    if (!alive.has(i)) return [say(i, under, takeMessage('channels.noise', { channel, under }), step, 'caution')];
+    if (under < LIMITS.oneSidedDb) return [];
+    return [say(i, under, takeMessage('channels.quiet', { channel, under }), step, 'caution')];
+  });
+  const together = pairs
+    .filter(({ one, other }) => alive.has(one) && alive.has(other))
+    .map(({ one, other, as }) => {
+      const named = { one: one + 1, other: other + 1 };
+      return as === 'the same'
+        ? say(null, null, takeMessage('channels.same', named), takeMessage('channels.same-step', {}), 'pass')
+        : say(null, null, takeMessage('channels.reversed', named), takeMessage('channels.reversed-step', {}), 'fail');
+    });
+  const isApart = sides && alive.has(0) && alive.has(1) && ['stereo', 'delayed'].includes(sides.sides);
+  return [...alone, ...together, ...(isApart ? [ofSides(sides)] : [])];
 }
 
 function ofSides({ sides, balanceDb, delayS, monoLossDb }: NonNullable<TakeFigures['sides']>): TakeFinding {

@@ -54,6 +54,7 @@ export const RULES = {
         ? takeMessage('sides.from', { joint: lastJoint })
         : null,
   },
+  channels: { gates: ['wired', 'heard'], of: null, from: nowhere },
   clipping: {
     gates: ['level'],
     of: ({ clips }, channel) =>

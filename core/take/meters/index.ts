@@ -7,6 +7,7 @@ export { KnockMeter } from './knocks';
 export { type Loudness, LoudnessMeter } from './loudness';
 export type { Mark, Marks } from './marks';
 export { type Meter, SHORT_S, type TakeForm } from './meter';
+export { type Pair, PairMeter } from './pairs';
 export { aWeight, dbOf } from './power-spectrum';
 export { type SideFigures, SideMeter, type Sides } from './sides';
 export { Strides, strideFrames } from './strides';

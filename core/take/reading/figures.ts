@@ -1,4 +1,4 @@
-import type { BandFigures, HumFigures, Loudness, Mark, MeterFigures, SideFigures, Whine } from '../meters';
+import type { BandFigures, HumFigures, Loudness, Mark, MeterFigures, Pair, SideFigures, Whine } from '../meters';
 
 /** Places that were found; `count` can be more than are kept. */
 export interface Places {
@@ -55,5 +55,7 @@ export interface TakeFigures {
   readonly loudness: Loudness;
   /** Of the first two channels; null of a mono take. */
   readonly sides: SideFigures | null;
+  /** Of more than two channels, those that hold one signal. */
+  readonly pairs: readonly Pair[];
   readonly perChannel: readonly ChannelFigures[];
 }

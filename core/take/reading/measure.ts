@@ -1,6 +1,6 @@
 import { itemAt } from '../../algorithms';
 import type { Sound } from '../../wav';
-import { LoudnessMeter, SideMeter, strideFrames } from '../meters';
+import { LoudnessMeter, PairMeter, SideMeter, strideFrames } from '../meters';
 import { ChannelMeter } from './channel';
 import type { TakeFigures } from './figures';
 
@@ -36,11 +36,13 @@ export async function* measure(sound: Sound): AsyncGenerator<number, TakeFigures
   const meters = Array.from({ length: channels }, () => new ChannelMeter({ rateHz, frames, fullScale }));
   const loudness = new LoudnessMeter({ rateHz }, channels);
   const sides = channels >= 2 ? new SideMeter({ rateHz, frames, fullScale }) : null;
+  const pairs = channels > 2 ? new PairMeter(channels) : null;
   let at = 0;
   for await (const piece of inPieces(sound)) {
     for (let c = 0; c < channels; c++) itemAt(meters, c).push(itemAt(piece, c));
     loudness.push(piece);
     sides?.push(piece);
+    pairs?.push(piece);
     at += itemAt(piece, 0).length;
     yield at / frames;
   }
@@ -51,6 +53,7 @@ export async function* measure(sound: Sound): AsyncGenerator<number, TakeFigures
     problems: [...sound.problems],
     loudness: loudness.end(),
     sides: sides?.end() ?? null,
+    pairs: pairs?.end() ?? [],
     perChannel: meters.map((m) => m.end()),
   };
 }
