@@ -63,6 +63,14 @@ export async function readHeader(file: Bytes): Promise<WavRead> {
     const head = view(await file.read(at, 8));
     const id = tag(head, 0);
     const size = head.getUint32(4, true);
+    if (id === EMPTY) {
+      const next = await afterZeros(file, at);
+      if (next !== null) {
+        // Room that was kept free: nothing of the sound is missing, so nothing is told.
+        at = next;
+        continue;
+      }
+    }
     if (!/^[ -~]{4}$/.test(id)) {
       return refused(`At byte ${at} a chunk should begin and none does: the file is damaged there.`, false);
     }
@@ -81,9 +89,7 @@ export async function readHeader(file: Bytes): Promise<WavRead> {
       // Nothing follows the samples of an unfinished recording, and what follows others is not needed once there is a format.
       if (format) break;
     }
-    const next = at + 8 + size;
-    // Chunks begin at even places; some writers forget it.
-    at = size % 2 === 1 && !(await isChunk(file, next + 1)) && (await isChunk(file, next)) ? next : next + (size % 2);
+    at = await afterChunk(file, at + 8, size);
   }
   if (!format) return refused('The WAV says nowhere how its samples are stored (no fmt chunk before its end).', false);
   if (!data) return refused('The WAV holds no samples (no data chunk).', false);
@@ -96,6 +102,11 @@ export async function readHeader(file: Bytes): Promise<WavRead> {
   else if (data.size > there) {
     problems.push(`The file is cut off: ${there} of ${data.size} bytes of sound are there. Those were read.`);
   }
+  const more = unknown ? 0 : await soundAfter(file, data);
+  if (more > 0)
+    problems.push(
+      `Behind its sound the file holds ${more} bytes more of it, in a chunk of their own; they were left out.`,
+    );
   const frame = format.bytes * format.channels;
   const bytes = unknown ? there : Math.min(there, data.size);
   if (bytes % frame !== 0) problems.push('The last frame is not whole; it was left out.');
@@ -109,6 +120,37 @@ type Refused = Extract<WavRead, { ok: false }>;
 const refused = (problem: string, other: boolean): Refused => ({ ok: false, problem, other });
 const view = (bytes: Uint8Array): DataView => new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 const tag = (v: DataView, at: number): string => String.fromCharCode(...[0, 1, 2, 3].map((i) => v.getUint8(at + i)));
+
+/** Where the next chunk begins: chunks of odd sizes are padded to even ones, but some writers forget it. */
+async function afterChunk(file: Bytes, body: number, size: number): Promise<number> {
+  const end = body + size;
+  if (size % 2 === 0) return end;
+  return !(await isChunk(file, end + 1)) && (await isChunk(file, end)) ? end : end + 1;
+}
+
+/** Bytes of sound in further data chunks behind the first, as far as chunks follow each other. */
+async function soundAfter(file: Bytes, first: { readonly at: number; readonly size: number }): Promise<number> {
+  let more = 0;
+  let at = await afterChunk(file, first.at, first.size);
+  for (let n = 0; n < MOST_CHUNKS && (await isChunk(file, at)); n++) {
+    const head = view(await file.read(at, 8));
+    const size = head.getUint32(4, true);
+    if (tag(head, 0) === 'data') more += size;
+    at = await afterChunk(file, at + 8, size);
+  }
+  return more;
+}
+
+const EMPTY = '\0\0\0\0';
+/** Room that recorders keep free in a header is smaller. */
+const MOST_EMPTY = 65_536;
+
+/** Where a chunk begins after zeros; null where none does. */
+async function afterZeros(file: Bytes, at: number): Promise<number | null> {
+  const ahead = await file.read(at, MOST_EMPTY);
+  const first = ahead.findIndex((b) => b !== 0);
+  return first >= 0 && (await isChunk(file, at + first)) ? at + first : null;
+}
 
 async function isChunk(file: Bytes, at: number): Promise<boolean> {
   const head = view(await file.read(at, 8));

@@ -151,6 +151,21 @@ describe('broken files: what could be read, and what is wrong', () => {
     expect((await problemsOf(Uint8Array.from(text('not a wav file at all')))).said).toMatch(/does not begin/);
     expect((await problemsOf(wav({ ...shape, code: 85 }, data))).said).toMatch(/MPEG layer 3/);
   });
+  test('room that a recorder kept free before the sound is passed over, and more sound behind it is said', async () => {
+    const whole = wav(shape, data);
+    const at = 36;
+    const chunk = whole.subarray(at);
+    for (const gap of [4, 468, 4060]) {
+      const file = new Uint8Array([...whole.subarray(0, at), ...new Array(gap).fill(0), ...chunk]);
+      expect(await problemsOf(file)).toEqual({ frames: 100, said: '' });
+    }
+    const twice = new Uint8Array([...whole, ...text('LIST'), ...le(4, 4), ...text('more'), ...chunk]);
+    expect(await problemsOf(twice)).toEqual({ frames: 100, said: expect.stringMatching(/holds 400 bytes more of it/) });
+    // What is empty to the end holds no chunk that could be gone on with.
+    expect((await problemsOf(new Uint8Array(9000).fill(0).map((_, i) => whole[i < 12 ? i : 9000] ?? 0))).said).toMatch(
+      /byte 12/,
+    );
+  });
   test('numbers that are none become silence, and are counted', async () => {
     const xs = [0.5, Number.NaN, -0.5, Number.POSITIVE_INFINITY].flatMap((x) => float(x, 4));
     const read = await readWav(bytesOf(wav({ code: 3, bits: 32, channels: 1 }, xs)));
