@@ -55,7 +55,7 @@ export const TAKE_TEXTS = {
   'dropouts.from-radio': '{part} goes by radio.',
   'dropouts.from-usb': '{part} is on USB.',
 
-  'repeats.found': '{channel}a piece of sound is played twice, {count:times}, up to {longest:ms} of it.',
+  'repeats.found': '{channel}the sound stutters {count:times}: up to {longest:ms} of it are played again.',
   'repeats.step': 'No cable and no radio does that: close other apps, choose a larger buffer, then record again.',
   'repeats.from-usb': '{part} is on USB.',
 

@@ -229,7 +229,8 @@ describe('what comes and goes', () => {
         expect(m.at).toBeCloseTo(places[i] / RATE, 3);
         expect(m.lengthS).toBeCloseTo(((i === 1 ? 3 : 1) * size) / RATE, 3);
       });
-      expect(found(r)).toContain('repeats');
+      // The jumps at its ends are no clicks of a plug.
+      expect(found(r)).toEqual(['repeats']);
     },
   );
   test('tones and beeps that a machine makes repeat themselves, and are no buffer', async () => {

@@ -41,7 +41,10 @@ export interface BreakFigures {
 
 /** Dropouts that count in a take of which so much is silent to the last bit. */
 export const dropoutsIn = ({ dropouts, brokenOff }: BreakFigures, mute: number): Marks =>
-  mute > HABIT ? brokenOff : dropouts;
+  isMuteByHabit(mute) ? brokenOff : dropouts;
+
+/** Whether so much of a take is silent to the last bit that it was gated, cut or made by a machine. */
+export const isMuteByHabit = (mute: number): boolean => mute > HABIT;
 
 /** Dropouts (the sound stops dead and goes on) and clicks (one jump) of one channel. */
 export class BreakMeter implements Meter<BreakFigures> {

@@ -1,6 +1,6 @@
 export { METERS, type MeterFigures } from './all';
 export { type BandFigures, bandOf, type Whine, whinesOf } from './bandwidth';
-export { BreakMeter, dropoutsIn } from './breaks';
+export { BreakMeter, dropoutsIn, isMuteByHabit } from './breaks';
 export type { LevelFigures } from './by-level';
 export type { HumFigures } from './hum';
 export { KnockMeter } from './knocks';

@@ -4,7 +4,9 @@ import {
   bandOf,
   dbOf,
   dropoutsIn,
+  isMuteByHabit,
   type LevelFigures,
+  type Mark,
   type Marks,
   METERS,
   type Meter,
@@ -17,6 +19,18 @@ import {
 import type { ChannelFigures, Places } from './figures';
 
 const placesOf = (m: Marks): Places => ({ count: m.count, marks: m.kept });
+const NO_PLACES: Places = { count: 0, marks: [] };
+
+/** A jump in a piece that is played again, or so near to its ends, is a seam of it. */
+const SEAM_S = 0.005;
+
+/** Clicks without those at the seams of what is played again, which is told by itself and has another cause. */
+function withoutSeams({ count, marks }: Places, repeats: Marks): Places {
+  const isSeam = ({ at }: Mark) => repeats.kept.some((r) => at > r.at - SEAM_S && at < r.at + r.lengthS + SEAM_S);
+  const rest = marks.filter((m) => !isSeam(m));
+  // Clicks close together are one mark: where no mark is left, no click is.
+  return { count: rest.length === 0 ? 0 : count - (marks.length - rest.length), marks: rest };
+}
 
 /** Everything that is measured of one channel by itself. */
 export class ChannelMeter implements Meter<ChannelFigures> {
@@ -44,6 +58,8 @@ export class ChannelMeter implements Meter<ChannelFigures> {
 /** What is told of a channel: what each meter measured, and what follows from two of them. */
 function figuresOf({ wave, truePeak, levels, hum, breaks, repeats, ...own }: MeterFigures): ChannelFigures {
   const { clips, ceiling, ...peaks } = wave;
+  // A machine that speaks takes the hiss of its s from a store, again and again.
+  const isMadeSo = isMuteByHabit(levels?.mute ?? 1);
   const weighted = (h: { hz: number; dbfs: number }) => 10 ** (h.dbfs / 10) * aWeight(h.hz);
   return {
     ...own,
@@ -62,8 +78,8 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, repeats, ...own }: Met
     whines: levels ? whinesOf(levels) : [],
     band: levels && bandOf(levels),
     dropouts: placesOf(dropoutsIn(breaks, levels?.mute ?? 1)),
-    clicks: breaks.clicks,
-    repeats: placesOf(repeats),
+    clicks: withoutSeams(breaks.clicks, repeats),
+    repeats: isMadeSo ? NO_PLACES : placesOf(repeats),
     spectrum: levels ? spectrumOf(levels) : { hz: [], active: [], noise: null },
   };
 }
