@@ -24,7 +24,7 @@ export interface Opened {
  * @returns a problem where the whole has no steady state
  * @throws where a name opened later is none of these
  */
-export function contactsOf(netlist: Netlist, names: ReadonlySet<string>): Result<Contacts, CircuitProblem> {
+export function openable(netlist: Netlist, names: ReadonlySet<string>): Result<Contacts, CircuitProblem> {
   const elements = netlist.elements.map((e) =>
     e.kind === 'resistor' && names.has(e.name)
       ? ({ kind: 'ccvs', name: e.name, p: e.a, n: e.b, control: e.name, ohm: e.ohm } as const)

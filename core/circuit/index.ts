@@ -1,5 +1,5 @@
 export { type Complex, divide, magnitude, ONE, phaseDeg, scale, subtract, ZERO } from './complex';
-export { type Contacts, contactsOf, type Opened } from './contacts';
+export { type Contacts, type Opened, openable } from './contacts';
 export {
   type CircuitProblem,
   type Element,

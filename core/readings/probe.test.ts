@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { demoSetups } from '@/demo';
-import { contactsOf, prepare } from '../circuit';
+import { openable, prepare } from '../circuit';
 import { compile, contactNode } from '../compile';
-import { connectorNamed, contactsOf as contactsOfConnector } from '../connectors';
+import { connectorNamed, contactsOf } from '../connectors';
 
 /** What holds a loose part is 1 nS beside the 33 S of a contact: double numbers keep five digits of it, in either way of solving. */
 const ROUNDING = 2e-5;
@@ -13,7 +13,7 @@ test.each(demoSetups.map((s) => [s.id, s] as const))(
   '%s: each joint opened is as if its contacts had never been',
   (_, setup) => {
     const compiled = compile(setup, catalogue);
-    const contacts = contactsOf(compiled.netlist, new Set(compiled.touchOhm.keys()));
+    const contacts = openable(compiled.netlist, new Set(compiled.touchOhm.keys()));
     if (!contacts.ok) throw new Error(contacts.problem.message);
     const highest = Math.max(1, ...compiled.netlist.elements.map((e) => (e.kind === 'voltage' ? Math.abs(e.dc) : 0)));
     let compared = 0;
@@ -26,7 +26,7 @@ test.each(demoSetups.map((s) => [s.id, s] as const))(
       if (!without.ok || !dc.ok) throw new Error('the oracle finds no answer');
       const steady = dc.value.solve();
       for (const { part, port } of [joint.a, joint.b]) {
-        for (const contact of contactsOfConnector(connectorNamed(port.connector)!)) {
+        for (const contact of contactsOf(connectorNamed(port.connector)!)) {
           const node = contactNode(part.id, port.id, contact);
           if (!without.value.has(node)) continue;
           const volt = steady.voltage(node).re;

@@ -1,4 +1,4 @@
-import { type CircuitProblem, type Contacts, ok, contactsOf as openable, prepare, type Result } from '../circuit';
+import { type CircuitProblem, type Contacts, ok, openable, prepare, type Result } from '../circuit';
 import { type Compiled, compile, contactNode, type FittedJoint } from '../compile';
 import { connectorNamed, contactsOf } from '../connectors';
 import type { Catalogue, Setup } from '../model';
