@@ -242,6 +242,27 @@ describe('what comes and goes', () => {
       expect(itemAt((await of(beeps)).perChannel, 0).repeats.count, `${hz} Hz`).toBe(0);
     }
   });
+  test('dropouts in the pauses, where the noise itself stops; what was turned down to nothing by hand is none', async () => {
+    const holes = [2.55, 5.1, 9.2, 12.9].map((t) => Math.round(t * RATE));
+    for (const bits of [16, 24]) {
+      const step = 2 ** (1 - bits);
+      const written = (x: Float32Array) => x.map((v) => Math.round(v / step) * step);
+      const holed = written(clean);
+      for (const at of holes) holed.fill(0, at, at + 0.02 * RATE);
+      const dropoutsOf = async (x: Float32Array) => {
+        const sound = { ...soundOf(RATE, [x]), fullScale: 1 - 1.5 * step };
+        return itemAt((await takeReport(sound)).perChannel, 0).dropouts;
+      };
+      const { count, marks } = await dropoutsOf(holed);
+      expect(count).toBe(4);
+      for (const [i, m] of marks.entries()) expect(m.at).toBeCloseTo(itemAt(holes, i) / RATE, 3);
+      const faded = clean.map(
+        (v, i) =>
+          v * Math.min(1, ...holes.map((at) => Math.abs(i - at) / (0.2 * RATE)).map((d) => Math.max(0, d - 0.05))),
+      );
+      expect((await dropoutsOf(written(faded))).count).toBe(0);
+    }
+  });
   test('clicks: single jumps in speech and in its gaps', async () => {
     const x = clean.slice();
     for (const t of [0.2, 3.05, 6.3, 9.7, 13.2]) x[Math.round(t * RATE)] += 0.5;

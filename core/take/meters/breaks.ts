@@ -11,6 +11,15 @@ const BESIDE_S = 0.004;
 /** A gap lies this low against what was before it. */
 const REST = 0.3;
 /**
+ * In a pause the noise itself tells: it never stands still for so long, and where it stops and goes on it does so from so many
+ * steps of the file, while what fades goes down to the last one. Longer ones are cuts. All est.
+ */
+const [LEAST_HOLE_S, MOST_HOLE_S] = [0.005, 0.25];
+const HOLE_STEPS = 4;
+const LEAST_NOISE = 1e-5;
+/** Of the noise of the 30 ms before: a hand or a gate turns it down by more before it stops. */
+const STEADY = 0.4;
+/**
  * A take that is silent to the last bit for so much of it is so by habit: it was gated, cut or made by a machine. There only
  * what breaks off counts, with a jump of so much of the usual height; what stops for a consonant fades. Both est.
  */
@@ -66,11 +75,18 @@ export class BreakMeter implements Meter<BreakFigures> {
   private before = 0;
   private run = 0;
   private runLevel = 0;
+  private isSteady = false;
   private beforeRun = 0;
-  private pending: { readonly at: number; readonly frames: number; readonly jumps: boolean; left: number } | null =
-    null;
+  private pending: {
+    readonly at: number;
+    readonly frames: number;
+    readonly jumps: boolean;
+    readonly least: number;
+    left: number;
+  } | null = null;
 
   private readonly leastSound: number;
+  private readonly leastNoise: number;
 
   /** @param step between one value that the file can hold and the next; 0 where that does not matter. */
   private readonly rateHz: number;
@@ -80,6 +96,7 @@ export class BreakMeter implements Meter<BreakFigures> {
     // What is full scale lies one and a half steps below 1.
     const step = fullScale === null ? 0 : (1 - fullScale) / 1.5;
     this.leastSound = Math.max(LEAST_SOUND, LEAST_STEPS * step);
+    this.leastNoise = Math.max(LEAST_NOISE, HOLE_STEPS * step);
     this.chunk = Math.max(16, Math.round(CHUNK_S * rateHz));
     this.around = Math.ceil(ALONE_S / CHUNK_S);
     this.part = new Float32Array(this.chunk);
@@ -133,7 +150,10 @@ export class BreakMeter implements Meter<BreakFigures> {
       last = v;
     }
     // How loud it was before a run of equal samples that began in this chunk or goes on into it.
-    if (this.run < chunk) this.runLevel = Math.max(peak, this.past.at(-1)?.peak ?? 0);
+    if (this.run < chunk) {
+      this.runLevel = Math.max(peak, this.past.at(-1)?.peak ?? 0);
+      this.isSteady = this.past.every((p) => p.peak * STEADY <= this.runLevel);
+    }
     this.last = last;
     this.before = before;
     if (peak > this.leastSound) {
@@ -146,7 +166,7 @@ export class BreakMeter implements Meter<BreakFigures> {
     this.judge();
     if (!this.pending) return;
     this.pending.left -= chunk;
-    if (peak > this.leastSound) {
+    if (peak > this.pending.least) {
       const { at: from, frames, jumps } = this.pending;
       for (const marks of jumps ? [this.dropouts, this.brokenOff] : [this.dropouts])
         marks.add(from / this.rateHz, frames / this.rateHz);
@@ -185,9 +205,17 @@ export class BreakMeter implements Meter<BreakFigures> {
     const low = Math.abs(value) < REST * this.runLevel;
     const jump = Math.max(Math.abs(this.beforeRun - value), Math.abs(next - value));
     const jumps = jump * this.heard > JUMP * this.heights;
-    if (low && run <= MOST_GAP_S * this.rateHz && this.runLevel > this.leastSound) {
-      this.pending = { at: frame - run, frames: run, jumps, left: BESIDE_S * this.rateHz };
-    }
+    const isGap = low && run <= MOST_GAP_S * this.rateHz && this.runLevel > this.leastSound;
+    const isHole =
+      value === 0 &&
+      run >= LEAST_HOLE_S * this.rateHz &&
+      run <= MOST_HOLE_S * this.rateHz &&
+      this.isSteady &&
+      this.runLevel > this.leastNoise &&
+      Math.abs(this.beforeRun) + Math.abs(next) > 0;
+    if (!isGap && !isHole) return;
+    const least = isGap ? this.leastSound : this.leastNoise;
+    this.pending = { at: frame - run, frames: run, jumps: isGap && jumps, least, left: BESIDE_S * this.rateHz };
   }
 
   /** The chunk in the middle: does its bend stand alone? The onset of a word or a knock goes on, a voice strikes again. */
