@@ -27,6 +27,20 @@ return [...document.querySelectorAll(selector)].filter((e) => {
   return words.some((w) => w && name.test(clean(w)));
 });`;
 
+/** Runs in the page: brings an element into sight and waits until it stands still, for nobody aims well at what moves. */
+const AT_REST = `
+const [element, done] = arguments;
+element.scrollIntoView({ block: 'center' });
+let last = '';
+const look = () => {
+  const { x, y } = element.getBoundingClientRect();
+  const now = x + ' ' + y;
+  if (now === last || !element.isConnected) return done();
+  last = now;
+  setTimeout(look, 50);
+};
+look();`;
+
 /** What a user of the page can do, by the names that are on screen or told to assistive technology. */
 export class Walk {
   constructor(
@@ -75,7 +89,7 @@ export class Walk {
         const element = await this.find(selector, name);
         try {
           if (!(await element.isEnabled())) return false;
-          await this.driver.executeScript('arguments[0].scrollIntoView({block: "center"})', element);
+          await this.driver.executeAsyncScript(AT_REST, element);
           await element.click();
           return true;
         } catch (e) {
