@@ -56,7 +56,7 @@ export const TAKE_TEXTS = {
   'dropouts.from-usb': '{part} is on USB.',
 
   'repeats.found': '{channel}the sound stutters {count:times}: up to {longest:ms} of it are played again.',
-  'repeats.step': 'No cable and no radio does that: close other apps, choose a larger buffer, then record again.',
+  'repeats.step': 'A buffer was not filled in time: close other apps, choose a larger buffer, then record again.',
   'repeats.from-usb': '{part} is on USB.',
 
   'clicks.found': '{channel}a click, {count:times}.',

@@ -225,7 +225,7 @@ export const RULES = {
             value: count,
             limit: 0,
             unit: 'times',
-            source: 'sound that stops dead and goes on within two seconds',
+            source: 'sound, or the noise of a pause, that stops dead and goes on; est',
             says: takeMessage('dropouts.found', { channel, count }),
             next: takeMessage('dropouts.step', {}),
             marks,
@@ -247,7 +247,7 @@ export const RULES = {
             value: count,
             limit: 0,
             unit: 'times',
-            source: 'the same samples twice within 0.1 s, to the last bit',
+            source: 'the same samples twice within 0.1 s, to the last bit; est',
             says: takeMessage('repeats.found', {
               channel,
               count,
