@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { hiss, hum, later, RATE, scaled, sum, talker } from '@/tests/support/takes';
+import { hiss, hum, joined, later, RATE, scaled, sum, talker } from '@/tests/support/takes';
 import { itemAt } from '../algorithms';
 import { resampled } from '../filter';
 import { takeReport } from '../take';
 import { soundOf } from '../wav';
 import { edited, loudnessOf, truePeakOf } from './edits';
-import { aligned, lineUp } from './line-up';
+import { aligned, type LineUp, lineUp } from './line-up';
 import { centsAbove, nearestNote, pitchOf } from './pitch';
 
 /** Sample by sample; much quicker than a deep comparison of hundreds of thousands. */
@@ -98,37 +98,95 @@ describe('pitch', () => {
   });
 });
 
+/** The second take on the first's time, in one piece. */
+async function laidOn(second: readonly Float32Array[], found: LineUp): Promise<readonly Float32Array[]> {
+  const blocks: (readonly Float32Array[])[] = [];
+  for await (const block of aligned(soundOf(RATE, second), RATE, found)) blocks.push(block.map((b) => b.slice()));
+  return second.map((_, c) => joined(...blocks.map((b) => itemAt(b, c))));
+}
+/** What is missing in each, from and to in seconds of the event, and how fast the second's clock runs. */
+interface Lost {
+  readonly what: string;
+  readonly first: readonly [number, number] | null;
+  readonly second: readonly [number, number] | null;
+  readonly ppm: number;
+}
+const without = (x: Float32Array, fromS: number, toS: number): Float32Array =>
+  joined(x.subarray(0, Math.round(fromS * RATE)), x.subarray(Math.round(toS * RATE)));
+/** As a clock does that runs fast by so much. */
+const stretched = (x: Float32Array, ppm: number): Float32Array => itemAt(resampled([x], 1 / (1 + ppm / 1e6)), 0);
+const linedUp = async (first: readonly Float32Array[], second: readonly Float32Array[]): Promise<LineUp> => {
+  const found = await lineUp(soundOf(RATE, first), soundOf(RATE, second));
+  if (!found.ok) throw new Error(found.problem);
+  return found.value;
+};
+
 describe('two takes of one event', () => {
   const event = sum(talker(4), hiss(-80));
+  // The second microphone: further off, noisier.
+  const far = sum(scaled(event, -9), hiss(-62, 14, 11));
   test.each([
-    [3.25, 0],
-    [-2.125, 40],
-    [0.5, -85],
-  ])('offset %f s and drift %f parts in a million are found', async (offsetS, ppm) => {
-    // The second microphone: further off, noisier, its clock fast by so much, begun so much later.
-    const far = sum(scaled(event, -9), hiss(-62, 14, 11));
-    const stretched = itemAt(resampled([far], 1 / (1 + ppm / 1e6)), 0);
-    const second =
-      offsetS > 0 ? stretched.slice(Math.round(offsetS * RATE * (1 + ppm / 1e6))) : later(stretched, -offsetS);
-    const found = await lineUp(soundOf(RATE, [event]), soundOf(RATE, [second]));
-    if (!found.ok) throw new Error(found.problem);
-    expect(Math.abs(found.value.offsetS - offsetS)).toBeLessThan(0.0005);
-    expect(Math.abs(found.value.driftPpm - ppm)).toBeLessThan(12);
-    const blocks: Float32Array[] = [];
-    for await (const [b] of aligned(soundOf(RATE, [second]), RATE, found.value)) blocks.push(b);
-    const lined = new Float32Array(blocks.reduce((n, b) => n + b.length, 0));
-    let at = 0;
-    for (const b of blocks) {
-      lined.set(b, at);
-      at += b.length;
-    }
-    // Lined up, the second lies on the first.
-    const again = await lineUp(soundOf(RATE, [event]), soundOf(RATE, [lined]));
-    if (!again.ok) throw new Error(again.problem);
-    expect(Math.abs(again.value.offsetS)).toBeLessThan(0.0003);
-    expect(Math.abs(again.value.driftPpm)).toBeLessThan(12);
+    [3.25, 0, 1],
+    [-2.125, 40, -1],
+    [0.5, -85, 1],
+  ])('offset %f s, drift %f parts in a million and the voice times %f are found', async (offsetS, ppm, sign) => {
+    const drifted = stretched(far, ppm).map((v) => sign * v);
+    const second = offsetS > 0 ? drifted.slice(Math.round(offsetS * RATE * (1 + ppm / 1e6))) : later(drifted, -offsetS);
+    const found = await linedUp([event], [second]);
+    expect(Math.abs(found.offsetS - offsetS)).toBeLessThan(0.0005);
+    expect(Math.abs(found.driftPpm - ppm)).toBeLessThan(12);
+    expect(found.isInverted).toBe(sign < 0);
+    expect(found.pieces).toHaveLength(1);
+    // Lined up, the second lies on the first, the right way up.
+    const again = await linedUp([event], await laidOn([second], found));
+    expect(Math.abs(again.offsetS)).toBeLessThan(0.0003);
+    expect(Math.abs(again.driftPpm)).toBeLessThan(12);
+    expect(again.isInverted).toBe(false);
   });
-  test('takes of different events are not lined up', async () => {
-    expect((await lineUp(soundOf(RATE, [event]), soundOf(RATE, [sum(talker(6), hiss(-80, 14, 12))]))).ok).toBe(false);
+  test.each([
+    { what: 'the second lost two seconds', first: null, second: [5, 7], ppm: 0 },
+    { what: 'the second lost a buffer', first: null, second: [6.8, 6.83], ppm: 60 },
+    { what: 'the first was cut', first: [8, 9.5], second: null, ppm: -40 },
+  ] as readonly Lost[])('$what: each piece is found and put in its place', async ({ first, second, ppm }) => {
+    const [a, b] = [first ? without(event, ...first) : event, second ? without(far, ...second) : far];
+    const found = await linedUp([a], [stretched(b, ppm)]);
+    const jump = second ? second[1] - second[0] : first ? first[0] - first[1] : 0;
+    const [before, after] = found.pieces;
+    expect(found.pieces).toHaveLength(2);
+    expect(Math.abs(after!.offsetS - before!.offsetS - jump)).toBeLessThan(0.0005);
+    expect(Math.abs(found.driftPpm - ppm)).toBeLessThan(12);
+    // In a pause nobody can tell where it was; what is heard lies where the first has it.
+    const laid = itemAt(await laidOn([stretched(b, ppm)], found), 0);
+    expect(Math.abs(laid.length - a.length)).toBeLessThan(0.01 * RATE);
+    const again = await linedUp([a], [laid]);
+    expect(again.pieces).toHaveLength(1);
+    expect(Math.abs(again.offsetS)).toBeLessThan(0.0003);
+  });
+  test('channels that would cancel are turned before they are compared and saved', async () => {
+    const second = [far, sum(scaled(far, -1), hiss(-60, 14, 3)).map((v) => -v)];
+    const found = await linedUp([event], second);
+    expect(found.signs).toEqual([1, -1]);
+    const [left, right] = (await laidOn(second, found)).map((c) => c.subarray(RATE, 12 * RATE));
+    const product = left!.reduce((s, v, i) => s + v * itemAt(right!, i), 0);
+    expect(product).toBeGreaterThan(0);
+  });
+  test('a clap is one that the reports of both takes name', async () => {
+    const clap = (at: number) => {
+      const next = Float32Array.from(hiss(-6, 1, 5).subarray(0, 0.2 * RATE), (v, i) => v * Math.exp(-i / 400));
+      return later(joined(next, new Float32Array(13 * RATE)), at);
+    };
+    const [a, b] = [sum(event, clap(11), clap(2.5)), sum(far, scaled(clap(11), -9))];
+    const { claps } = await linedUp([a], [b.slice(RATE / 2)]);
+    const { knocks } = itemAt((await takeReport(soundOf(RATE, [a]))).perChannel, 0);
+    expect(knocks.map((k) => k.at.toFixed(1))).toEqual(['2.5', '11.0']);
+    expect(claps).toEqual([itemAt(knocks, 1).at]);
+  });
+  test.each([
+    ['another event', () => [sum(talker(6), hiss(-80, 14, 12))], /nothing in common|Too little of them is alike/],
+    ['the same played faster', () => [stretched(far, 1500)], /150\d parts in a million slower.*played faster/],
+    ['a moment of it', () => [far.slice(5 * RATE, 6.5 * RATE)], /only 1.5 s long/],
+  ])('%s is refused with the reason', async (_, second, reason) => {
+    const found = await lineUp(soundOf(RATE, [event]), soundOf(RATE, second()));
+    expect(found.ok ? '' : found.problem).toMatch(reason);
   });
 });

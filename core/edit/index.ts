@@ -1,3 +1,3 @@
 export { type Clip, type Edit, edited, loudnessOf, truePeakOf } from './edits';
-export { aligned, type Lined, type LineUp, lineUp, liningUp } from './line-up';
+export { aligned, alignedBits, type Lined, type LineUp, lineUp, lineUpWords, liningUp, type Piece } from './line-up';
 export { centsAbove, nearestNote, type Pitch, pitchOf } from './pitch';

@@ -55,17 +55,24 @@ export class Resampler {
     const available = this.first + joined[0].length;
     const count = Math.max(0, Math.ceil((available - REACH - this.position) / this.step));
     const out = joined.map(() => new Float32Array(count));
+    const row = new Float64Array(TAPS);
     for (let i = 0; i < count; i++) {
       const at = this.position + i * this.step;
       const whole = Math.floor(at);
       // Between two phases of the table as on a straight line: at 512 of them that is 100 dB down.
       const phase = (at - whole) * PHASES;
-      const row = Math.floor(phase) * TAPS;
+      const known = Math.floor(phase) * TAPS;
       const share = phase - Math.floor(phase);
+      for (let k = 0; k < TAPS; k++) {
+        const weight = this.weights[known + k];
+        row[k] = weight + share * (this.weights[known + TAPS + k] - weight);
+      }
       const from = whole - REACH + 1 - this.first;
-      for (let k = Math.max(0, -from); k < TAPS; k++) {
-        const weight = this.weights[row + k] + share * (this.weights[row + TAPS + k] - this.weights[row + k]);
-        for (let c = 0; c < out.length; c++) out[c][i] += weight * joined[c][from + k];
+      for (let c = 0; c < out.length; c++) {
+        const old = joined[c];
+        let sum = 0;
+        for (let k = Math.max(0, -from); k < TAPS; k++) sum += row[k] * old[from + k];
+        out[c][i] = sum;
       }
     }
     this.position += count * this.step;

@@ -2,6 +2,7 @@ export { ACT_TEXTS, actText } from './acts';
 export { CAUSE_TEXTS, causeText } from './causes';
 export { DIAGNOSIS_TEXTS, diagnosisText, SUSPECT_TEXTS, suspectText } from './diagnoses';
 export { GATE_TEXTS, type GateMessage, type GateName, gateAsks, gateMessage, sayGate } from './gates';
+export { lineUpText } from './line-ups';
 export { sentenceList, TABLES } from './list';
 export { type Filling, type Message, type Said, type Text, wordsOf } from './message';
 export * from './numbers';

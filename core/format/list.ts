@@ -2,6 +2,7 @@ import { ACT_TEXTS } from './acts';
 import { CAUSE_TEXTS } from './causes';
 import { DIAGNOSIS_TEXTS, SUSPECT_TEXTS } from './diagnoses';
 import { GATE_TEXTS } from './gates';
+import { LINE_UP_TEXTS } from './line-ups';
 import type { Text } from './message';
 import { PLAN_TEXTS } from './plans';
 import { CAUTION_TEXTS, RUN_TEXTS } from './runs';
@@ -11,6 +12,7 @@ import { TAKE_TEXTS } from './takes';
 export const TABLES: Readonly<Record<string, Readonly<Record<string, Text>>>> = {
   gates: GATE_TEXTS,
   takes: TAKE_TEXTS,
+  'line-ups': LINE_UP_TEXTS,
   plans: PLAN_TEXTS,
   causes: CAUSE_TEXTS,
   acts: ACT_TEXTS,

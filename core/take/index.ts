@@ -10,5 +10,5 @@ export {
   type TakeReport,
 } from './findings';
 export { LiveMeter, type LiveReading, liveMicrophone, type Stilled, stilled, type Walked, walked } from './live';
-export { LoudnessMeter, type Mark, TruePeakMeter } from './meters';
+export { KnockMeter, LoudnessMeter, type Mark, TruePeakMeter } from './meters';
 export type { ChannelFigures } from './reading';

@@ -34,6 +34,16 @@ export const scaled = (x: Float32Array, db: number): Float32Array => {
   const by = factor(db);
   return x.map((v) => v * by);
 };
+/** One after the other. */
+export const joined = (...parts: readonly Float32Array[]): Float32Array => {
+  const all = new Float32Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const p of parts) {
+    all.set(p, at);
+    at += p.length;
+  }
+  return all;
+};
 /** Later by so much, silence before it. */
 export const later = (x: Float32Array, seconds: number): Float32Array => {
   const by = Math.round(seconds * RATE);
