@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Ajv from 'ajv';
@@ -7,7 +7,7 @@ import { describe, expect, test, vi } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
 import { writeWav } from '@/core/wav';
-import { hiss, RATE, sum, talker } from '@/tests/support/takes';
+import { hiss, joined, RATE, scaled, sum, talker } from '@/tests/support/takes';
 import { main } from './main';
 import { crashed } from './outcome';
 
@@ -255,6 +255,47 @@ test('symplex take measures a recording, and sets it beside a setup; what is no 
     expect(beside.out).toMatch(/^level +DIFFERS: computed hardly anything/m);
     const wrong = await symplex(['take', 'README.md']);
     expect([wrong.status, wrong.err]).toEqual([2, expect.stringMatching(/README\.md: at the top: .*begin as a WAV/)]);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('symplex align lays takes on the first and saves them there; what cannot be is told, and nothing is overwritten', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'symplex-cli-'));
+  try {
+    const written = (name: string, x: Float32Array) => {
+      writeFileSync(join(folder, name), writeWav(RATE, [x]));
+      return join(folder, name);
+    };
+    const event = sum(talker(4), hiss(-80));
+    const far = sum(scaled(event, -9), hiss(-62, 14, 11));
+    const desk = written('desk.wav', event);
+    const lost = joined(far.subarray(1.5 * RATE, 6 * RATE), far.subarray(8 * RATE));
+    const others = [
+      written(
+        'camera.wav',
+        lost.map((v) => -v),
+      ),
+      written('other.wav', talker(6)),
+    ];
+    const { status, out } = await symplex(['align', desk, ...others, '--out', join(folder, 'on')]);
+    expect(status).toBe(1);
+    expect(out).toMatch(/^camera\.wav begins 1\.500 s after desk\.wav\.$/m);
+    expect(out).toMatch(/^From 0:0[56]\.\d\d on camera\.wav lies 2\.000 s later: it lost that much/m);
+    expect(out).toMatch(/^camera\.wav has the opposite polarity/m);
+    expect(out).toMatch(/^other\.wav cannot be lined up\./m);
+    expect(readdirSync(join(folder, 'on'))).toEqual(['camera lined up.wav']);
+    const again = await symplex(['align', desk, join(folder, 'on', 'camera lined up.wav'), '--json']);
+    expect(again.status).toBe(0);
+    const { lined } = JSON.parse(again.out).takes[0];
+    expect(Math.abs(lined.offsetS)).toBeLessThan(0.0003);
+    expect([lined.pieces.length, lined.isInverted]).toEqual([1, false]);
+    const over = await symplex(['align', desk, ...others, '--out', join(folder, 'on')]);
+    expect([over.status, over.err]).toEqual([
+      2,
+      expect.stringMatching(/camera lined up\.wav: This file is there already/),
+    ]);
+    expect((await symplex(['align', desk])).status).toBe(2);
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }

@@ -5,11 +5,12 @@ import { catalogue } from '@/catalogue';
 import { entryOf, itemAt } from '@/core/algorithms';
 import { askedBy, type Document, type DocumentProblem, type Drawer, type Job, pooled } from '@/core/model';
 import { readDocument } from '@/core/read';
+import { alignCommand } from './align';
 import { type CheckForm, checkCommand } from './check';
 import { diagnoseCommand } from './diagnose';
 import { kitCommand } from './kit';
 import { levelsCommand } from './levels';
-import { BAD_INPUT, crashed, PASSED, printable } from './outcome';
+import { BAD_INPUT, crashed, PASSED, printable, refuse } from './outcome';
 import { planCommand } from './plan';
 import { spiceCommand } from './spice';
 import { takeCommand } from './take';
@@ -32,6 +33,8 @@ const USAGES: Readonly<Record<string, string>> = {
   levels: `symplex levels FILE [--json]   where each knob may stand, and the best setting of all`,
   spice: `symplex spice FILE [--json]   write the circuit of a setup as a SPICE deck`,
   take: `symplex take FILE [--json] [--setup FILE]   measure a recording, beside what was computed for a setup`,
+  align: `symplex align FIRST SECOND... [--out FOLDER] [--json]   find how takes of one event lie on the first of them
+  --out FOLDER   save each of the others there on the first's time, as WAV; nothing is overwritten`,
 };
 
 const USAGE = `${Object.values(USAGES)
@@ -39,9 +42,9 @@ const USAGE = `${Object.values(USAGES)
   .join('\n')}
 symplex COMMAND --help   the same for one command
 
-FILE is a *.setup.json (check, diagnose, levels, spice) or *.job.json (plan, kit) or a WAV (take); - reads standard input.
+FILE is a *.setup.json (check, diagnose, levels, spice) or *.job.json (plan, kit) or a WAV (take, align); - reads standard input.
 Exit: 0 all gates (of a take: all findings) pass or caution,
-  1 some fails, no chain or kit is found, or no voice arrives,
+  1 some fails, no chain or kit is found, no voice arrives, or a take cannot be lined up,
   2 bad input, 3 a fault of the program itself.
 `;
 
@@ -60,6 +63,7 @@ const OPTIONS = {
   'why-not': { type: 'string' },
   noticed: { type: 'string', multiple: true },
   answer: { type: 'string', multiple: true },
+  out: { type: 'string' },
 } as const;
 const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   check: ['why', 'json', 'json-lines', 'drawer'],
@@ -69,6 +73,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   plan: ['json', 'drawer', 'with', 'why-not'],
   kit: ['json', 'csv', 'drawer', 'at-once', 'bag'],
   take: ['json', 'setup'],
+  align: ['json', 'out'],
 };
 
 /** Run the command; returns its exit status. Prints to standard output, problems to standard error. */
@@ -88,9 +93,13 @@ export async function main(args: readonly string[]): Promise<number> {
   if (values.help) return help(`${entryOf(USAGES, command)}\n`);
   const unknown = Object.keys(values).find((o) => !entryOf(ALLOWED, command).includes(o));
   if (unknown) return usage(`${command} has no option --${unknown}`);
-  const several = command === 'kit' || (command === 'check' && !values.json);
+  const several = command === 'kit' || command === 'align' || (command === 'check' && !values.json);
   if (files.length === 0) return usage(`${command} takes a FILE`);
   if (!several && files.length > 1) return usage(`${command}${command === 'check' ? ' --json' : ''} takes one FILE`);
+  if (command === 'align') {
+    if (files.length < 2) return usage('align takes two FILEs and more');
+    return alignCommand(files, { json: values.json ?? false, out: values.out ?? null });
+  }
   if (command === 'take') {
     const asked = values.setup === undefined ? null : load(values.setup);
     if (asked && 'problem' in asked) return complain(values.setup!, asked.problem);
@@ -210,10 +219,8 @@ const wrongFormat = (wanted: string): DocumentProblem => ({
   message: `This command takes a file of format ${wanted}.`,
 });
 
-function complain(file: string, { pointer, message }: DocumentProblem): number {
-  process.stderr.write(`symplex: ${printable(file)}: at ${printable(pointer) || 'the top'}: ${printable(message)}\n`);
-  return BAD_INPUT;
-}
+const complain = (file: string, { pointer, message }: DocumentProblem): number =>
+  refuse(file, `at ${pointer || 'the top'}: ${message}`);
 
 // Run directly, as by `node --import tsx cli/main.ts`, it is the command.
 if (process.argv[1] === fileURLToPath(import.meta.url))

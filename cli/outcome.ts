@@ -15,3 +15,9 @@ export function crashed(e: unknown): number {
   process.stderr.write(`symplex: this is a fault of the program, not of the file: ${printable(said)}\n`);
   return CRASHED;
 }
+
+/** Say in one line what is wrong with a file. @returns the exit status. */
+export function refuse(file: string, problem: string): number {
+  process.stderr.write(`symplex: ${printable(file)}: ${printable(problem)}\n`);
+  return BAD_INPUT;
+}
