@@ -4,6 +4,7 @@ import type { Report } from '@/core/assess';
 import type { Hearings } from '@/core/call';
 import {
   aligned,
+  alignedBits,
   type Clip,
   type Edit,
   edited,
@@ -169,15 +170,18 @@ export const takeEndpoint = {
   async aligned(second: Blob, rateHz: number, found: LineUp): Promise<Blob> {
     const b = await opened(second);
     if (!b.ok) throw new Error(b.problem);
+    const bits = alignedBits(b.value);
     const parts: Blob[] = [];
-    let frames = 0;
+    let [frames, bytes] = [0, 0];
     for await (const block of aligned(b.value, rateHz, found)) {
-      if (itemAt(block, 0).length === 0) continue;
-      parts.push(new Blob([wavSamples(block, 24)]));
+      const samples = wavSamples(block, bits);
+      if (samples.length === 0) continue;
+      parts.push(new Blob([samples]));
       frames += itemAt(block, 0).length;
+      bytes += samples.length;
     }
-    const odd = (frames * b.value.channels * 3) % 2;
-    const header = wavHeader(rateHz, b.value.channels, frames, 24);
+    const odd = bytes % 2;
+    const header = wavHeader(rateHz, b.value.channels, frames, bits);
     return new Blob([header, ...parts, new Uint8Array(odd)], { type: 'audio/wav' });
   },
   stop() {

@@ -19,12 +19,20 @@ const thread = threadOf<TakeEndpoint>(
   () => new Worker(new URL('./take.worker.ts', import.meta.url), { type: 'module', name: JSON.stringify(style()) }),
 );
 
+/** What is newer would end what runs: each waits for what was asked before it, a take behind a line-up too. */
+let before: Promise<unknown> = Promise.resolve();
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  const mine = before.then(work);
+  before = mine.catch(() => undefined);
+  return mine;
+}
+
 /** Rate at which the browser hands over what it decodes. */
 const DECODED_HZ = 48_000;
 
 /** Measure a file as a stream, or whole where this browser decodes it in no other way. Null when it was stopped. */
 export const measureTake = (file: File, tell: News<number>): Promise<Measured | null> =>
-  untilOver(tell, (told) => measureAnyTake(file, told)).catch(unlessStopped(null));
+  inTurn(() => untilOver(tell, (told) => measureAnyTake(file, told))).catch(unlessStopped(null));
 
 async function measureAnyTake(file: File, tell: News<number>): Promise<Measured | null> {
   const read = await thread.ask<Measured | null>((t) => t.measure(file, proxy(tell)));
@@ -72,11 +80,13 @@ async function asWav(file: Blob): Promise<Blob> {
 /** Measure sound that is here already. The arrays are handed over. */
 export async function measureSound(rateHz: number, channels: readonly Float32Array[]): Promise<TakeReport | null> {
   const buffers = channels.map((c) => c.buffer);
-  const read = await thread.ask<Measured | null>((t) =>
-    t.measureDecoded(
-      rateHz,
-      transfer([...channels], buffers),
-      proxy(() => {}),
+  const read = await inTurn(() =>
+    thread.ask<Measured | null>((t) =>
+      t.measureDecoded(
+        rateHz,
+        transfer([...channels], buffers),
+        proxy(() => {}),
+      ),
     ),
   );
   return read?.ok ? read.report : null;
@@ -94,10 +104,12 @@ export const editClip = (clip: Clip, edits: readonly Edit[]): Promise<EditedClip
 
 /** Null when it was stopped. */
 export const lineUpTakes = (first: Blob, second: Blob, tell: News<number>): Promise<LinedUp | null> =>
-  untilOver(tell, async (told): Promise<LinedUp | null> => {
-    const [a, b] = [await asWav(first), await asWav(second)];
-    return thread.ask<LinedUp | null>((t) => t.lineUp(a, b, proxy(told)));
-  }).catch(unlessStopped(null));
+  inTurn(() =>
+    untilOver(tell, async (told): Promise<LinedUp | null> => {
+      const [a, b] = [await asWav(first), await asWav(second)];
+      return thread.ask<LinedUp | null>((t) => t.lineUp(a, b, proxy(told)));
+    }),
+  ).catch(unlessStopped(null));
 
 export const alignTake = async (second: Blob, rateHz: number, found: LineUp): Promise<Blob> => {
   const wav = await asWav(second);

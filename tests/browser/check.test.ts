@@ -3,9 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { By } from 'selenium-webdriver';
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest';
-import { pairOf } from '@/core/algorithms';
 import { writeWav } from '@/core/wav';
-import { clippedAt, hiss, hum, RATE, scaled, sum, talker } from '../support/takes';
+import { clippedAt, hiss, hum, joined, RATE, scaled, sum, talker } from '../support/takes';
 import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
 
 const folder = mkdtempSync(join(tmpdir(), 'symplex-check-'));
@@ -134,21 +133,29 @@ test('edits are steps that can be taken back; a sample is kept in the library; t
   await walk.expectAccessible();
 });
 
-test('two takes of one event are lined up', async () => {
+test('takes of one event are lined up on one of them, with what was lost on the way', async () => {
   const event = sum(talker(4), hiss(-80));
-  await open(wav('device.wav', [event]));
-  await walk.sees(/device\.wav/, '[aria-label=Takes]');
-  await open(wav('camera.wav', [sum(scaled(event.slice(2.5 * RATE), -8), hiss(-65, 12, 8))]));
-  await walk.sees(/camera\.wav/, '[aria-label=Takes]');
-  await walk.sees(/Nothing wrong|to look at/, '[aria-label="camera.wav"]');
-  await walk.press(/^Line up two$/, '[role=tab]');
-  const [stays, brought] = pairOf(await walk.driver.findElements(By.css('[aria-label="Line up"] select')));
+  const far = sum(scaled(event, -8), hiss(-65, 14, 8));
+  const takes = {
+    'device.wav': event,
+    'camera.wav': joined(far.subarray(2.5 * RATE, 6 * RATE), far.subarray(7 * RATE)),
+    'recorder.wav': far.subarray(RATE).map((v) => -v),
+  };
+  for (const [name, samples] of Object.entries(takes)) {
+    await open(wav(name, [samples]));
+    await walk.sees(new RegExp(name), '[aria-label=Takes]');
+    await walk.sees(/Nothing wrong|to look at/, `[aria-label="${name}"]`);
+  }
+  await walk.press(/^Line up$/, '[role=tab]');
+  const stays = await walk.driver.findElement(By.css('[aria-label="Line up"] select'));
   await stays.sendKeys('device.wav');
-  await brought.sendKeys('camera.wav');
   await walk.press(/^Line them up$/);
-  await walk.sees(/camera\.wav begins 2\.500 s after device\.wav/, '[aria-label="Line up"]');
-  await walk.press(/lined up, as WAV$/);
+  const camera = await walk.sees(/camera\.wav begins 2\.500 s after device\.wav/, '[aria-label="Line up"]');
+  expect(camera).toMatch(/camera\.wav lies 1\.000 s later: it lost that much/);
+  await walk.sees(/recorder\.wav begins 1\.000 s after.*recorder\.wav has the opposite polarity/s, '[aria-label="Line up"]');
+  await walk.press(/^Save camera\.wav lined up, as WAV$/);
   expect(await walk.saved('camera lined up.wav')).toMatch(/^RIFF/);
+  await walk.expectAccessible();
 });
 
 test('the live input: levels of the file that stands for it, sides, noise, and a test take that is kept', async () => {

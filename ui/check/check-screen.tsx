@@ -56,7 +56,7 @@ function Checking({ setup }: { readonly setup: Setup }) {
             Live input
           </Tabs.Trigger>
           <Tabs.Trigger value="line-up" className={TAB}>
-            Line up two
+            Line up
           </Tabs.Trigger>
         </Tabs.List>
         <Tabs.Content value="takes" forceMount hidden={tab !== 'takes'}>

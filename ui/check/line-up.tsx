@@ -1,59 +1,75 @@
+import { scaleLinear } from 'd3-scale';
 import { Save } from 'lucide-react';
 import { useState } from 'react';
 import { itemAt } from '@/core/algorithms';
-import { clockText, figure } from '@/core/format';
+import { type LineUp, lineUpWords } from '@/core/edit';
+import { clockText } from '@/core/format';
 import { alignTake, type LinedUp, lineUpTakes, stopTake } from '@/workers';
 import { Button, failing } from '../components';
 import { saveFile } from '../shell';
 import type { Take } from './use-takes';
 
-/** Two takes of one event, device and camera: how far apart they began, and how far their clocks run apart. */
+/** Takes of one event, device, camera and recorder: how far apart they began, what was lost, how far their clocks run apart. */
 export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
   const ready = takes.filter((t) => t.state.is === 'measured');
+  const measuring = takes.find((t) => t.state.is === 'measuring' || t.state.is === 'waiting');
   const [first, setFirst] = useState<number | null>(null);
   const [second, setSecond] = useState<number | null>(null);
   const [busy, setBusy] = useState<string | null>(null);
   const [share, setShare] = useState<number | null>(null);
-  const [result, setResult] = useState<LinedUp | null>(null);
+  const [results, setResults] = useState<readonly { readonly take: Take; readonly lined: LinedUp }[]>([]);
   if (ready.length < 2) {
     return (
       <p className="text-soft">
-        Open two takes of the same event under Takes: the device's and the camera's. A clap at the beginning and one at
-        the end help.
+        Open two takes of the same event under Takes, or more: the device's and the camera's. A clap at the beginning
+        and one at the end help.
       </p>
     );
   }
-  const a = ready.find((t) => t.id === first) ?? itemAt(ready, 0);
-  const b = ready.find((t) => t.id === second && t !== a) ?? ready.find((t) => t !== a)!;
+  const stays = ready.find((t) => t.id === first) ?? itemAt(ready, 0);
+  const others = ready.filter((t) => t !== stays);
+  const picked = others.find((t) => t.id === second);
+  const brought = picked ? [picked] : others;
   const go = async () => {
-    setBusy('Comparing...');
-    setShare(0);
-    setResult(null);
-    const found = lineUpTakes(a.file, b.file, setShare);
-    setResult(await found.catch((e: unknown): LinedUp => ({ ok: false, problem: String(e) })));
+    setResults([]);
+    for (const [i, take] of brought.entries()) {
+      setBusy(brought.length > 1 ? `Comparing ${take.name}...` : 'Comparing...');
+      setShare(i / brought.length);
+      const lined = await lineUpTakes(stays.file, take.file, (s) => setShare((i + s) / brought.length)).catch(
+        (e: unknown): LinedUp => ({ ok: false, problem: String(e) }),
+      );
+      // Stopped: what was found so far stays.
+      if (lined === null) break;
+      setResults((before) => [...before, { take, lined }]);
+    }
     setBusy(null);
     setShare(null);
   };
-  const save = async () => {
-    if (!result?.ok) return;
-    setBusy('Stretching...');
-    const file = await alignTake(b.file, result.rateHz, result.value).catch(failing('The lined-up take'));
+  const save = async (take: Take, found: LinedUp & { ok: true }) => {
+    setBusy('Putting in place...');
+    const file = await alignTake(take.file, found.rateHz, found.value).catch(failing('The lined-up take'));
     setBusy(null);
-    if (!file) return;
-    saveFile(`${b.name.replace(/\.[^.]*$/, '')} lined up.wav`, file);
+    if (file) saveFile(`${take.name.replace(/\.[^.]*$/, '')} lined up.wav`, file);
   };
-  const picker = (label: string, value: number, onValue: (id: number) => void) => (
+  const picker = (
+    label: string,
+    value: number | '',
+    from: readonly Take[],
+    onValue: (id: number | null) => void,
+    all: string | null,
+  ) => (
     <label className="block min-w-0 text-sm">
       {label}
       <select
         value={value}
         onChange={(e) => {
-          onValue(Number(e.target.value));
-          setResult(null);
+          onValue(e.target.value === '' ? null : Number(e.target.value));
+          setResults([]);
         }}
         className="mt-0.5 block min-h-10 max-w-full rounded-lg border border-soft bg-card px-2 text-base"
       >
-        {ready.map((t) => (
+        {all && <option value="">{all}</option>}
+        {from.map((t) => (
           <option key={t.id} value={t.id}>
             {t.name}
           </option>
@@ -61,14 +77,16 @@ export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
       </select>
     </label>
   );
+  const all = others.length > 1 ? `All ${others.length} others` : null;
   return (
     <section aria-label="Line up" className="flex flex-col gap-3">
       <div className="flex flex-wrap items-end gap-3">
-        {picker('This one stays', a.id, setFirst)}
-        {picker('This one is brought to it', b.id, setSecond)}
-        <Button look="main" disabled={busy !== null} onClick={() => void go()}>
+        {picker('This one stays', stays.id, ready, setFirst, null)}
+        {picker('Brought to it', picked?.id ?? (all ? '' : itemAt(others, 0).id), others, setSecond, all)}
+        <Button look="main" disabled={busy !== null || measuring !== undefined} onClick={() => void go()}>
           Line them up
         </Button>
+        {measuring && <span className="py-2 text-soft">Still measuring {measuring.name}...</span>}
         {busy && (
           <span aria-live="polite" className="py-2 text-soft">
             {busy}
@@ -76,46 +94,81 @@ export function LineUpTakes({ takes }: { readonly takes: readonly Take[] }) {
         )}
         {share !== null && (
           <>
-            <progress value={share} aria-label="Comparing the two" className="mb-3 h-3 accent-(--accent)" />
+            <progress value={share} aria-label="Comparing the takes" className="mb-3 h-3 accent-(--accent)" />
             <Button look="quiet" onClick={() => void stopTake()}>
               Stop
             </Button>
           </>
         )}
       </div>
-      {result && !result.ok && (
-        <p role="alert" className="rounded-xl border border-fail bg-fail-wash p-3">
-          <b>They cannot be lined up.</b> {result.problem}
-        </p>
-      )}
-      {result?.ok && (
-        <div className="rounded-xl border border-rule bg-card p-3">
-          <p className="text-lg">
-            <b>{b.name}</b> begins <b className="font-mono">{figure(Math.abs(result.value.offsetS), 3)} s</b>{' '}
-            {result.value.offsetS >= 0 ? 'after' : 'before'} <b>{a.name}</b>; its clock runs{' '}
-            <b className="font-mono">{figure(Math.abs(result.value.driftPpm))}</b> parts in a million{' '}
-            {result.value.driftPpm >= 0 ? 'fast' : 'slow'},{' '}
-            <span className="font-mono">{figure(3.6 * Math.abs(result.value.driftPpm))} ms</span> an hour.
+      {results.map(({ take, lined }) =>
+        lined.ok ? (
+          <article key={take.id} aria-label={take.name} className="rounded-xl border border-rule bg-card p-3">
+            <Strip
+              firstS={secondsOf(stays)}
+              secondS={secondsOf(take)}
+              found={lined.value}
+              names={[stays.name, take.name]}
+            />
+            {lineUpWords(lined.value, stays.name, take.name).map((words, i) => (
+              <p key={words} className={i === 0 ? 'text-lg' : 'mt-1'}>
+                {words}
+              </p>
+            ))}
+            <Button className="mt-2" disabled={busy !== null} onClick={() => void save(take, lined)}>
+              <Save size={18} aria-hidden /> Save {take.name} lined up, as WAV
+            </Button>
+          </article>
+        ) : (
+          <p key={take.id} role="alert" className="rounded-xl border border-fail bg-fail-wash p-3">
+            <b>{take.name} cannot be lined up.</b> {lined.problem}
           </p>
-          <p className="mt-1 text-soft">
-            Compared at {result.value.places.length} places, the worst{' '}
-            <span className="font-mono">
-              {figure(1000 * Math.max(...result.value.places.map((p) => Math.abs(p.offS))), 1)} ms
-            </span>{' '}
-            off.{' '}
-            {result.value.claps.length > 0
-              ? `Claps in both at ${result.value.claps
-                  .slice(0, 6)
-                  .map((t) => clockText(t))
-                  .join(', ')}.`
-              : 'No clap is in both.'}{' '}
-            A microphone a metre further off hears 3 ms later (343 m/s): that is in the offset.
-          </p>
-          <Button className="mt-2" disabled={busy !== null} onClick={() => void save()}>
-            <Save size={18} aria-hidden /> Save {b.name} lined up, as WAV
-          </Button>
-        </div>
+        ),
       )}
     </section>
+  );
+}
+
+const secondsOf = (take: Take): number => (take.state.is === 'measured' ? take.state.report.seconds : 0);
+
+/** Both takes on the first's time, the second in its pieces: what is missing is seen as a gap. */
+function Strip({
+  firstS,
+  secondS,
+  found,
+  names,
+}: {
+  readonly firstS: number;
+  readonly secondS: number;
+  readonly found: LineUp;
+  readonly names: readonly [string, string];
+}) {
+  const last = itemAt(found.pieces, found.pieces.length - 1);
+  const from = Math.min(0, found.offsetS);
+  const to = Math.max(firstS, last.offsetS + secondS);
+  const x = scaleLinear([from, to], [0, 100]);
+  const row = (bars: readonly { readonly fromS: number; readonly toS: number }[], look: string) => (
+    <div className="relative h-5 rounded bg-paper">
+      {bars.map((b) => (
+        <span
+          key={b.fromS}
+          className={`absolute inset-y-0 rounded-sm ${look}`}
+          style={{ left: `${x(b.fromS)}%`, width: `max(2px, calc(${x(b.toS) - x(b.fromS)}% - 2px))` }}
+        />
+      ))}
+    </div>
+  );
+  return (
+    <div className="mb-2 grid grid-cols-[minmax(0,7rem)_1fr] items-center gap-x-3 gap-y-1 text-sm" aria-hidden>
+      <span className="truncate">{names[0]}</span>
+      {row([{ fromS: 0, toS: firstS }], 'bg-soft')}
+      <span className="truncate">{names[1]}</span>
+      {row(found.pieces, 'bg-accent')}
+      <span />
+      <span className="flex justify-between font-mono text-soft">
+        <span>{from < 0 ? `−${clockText(-from)}` : clockText(0)}</span>
+        <span>{clockText(to)}</span>
+      </span>
+    </div>
   );
 }
