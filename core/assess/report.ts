@@ -3,7 +3,7 @@ import { whoHearsWhom } from '../call';
 import { magnitude } from '../circuit';
 import { whyNot } from '../host';
 import type { JointId, PartId } from '../model';
-import { type LineReading, pathBetween, type Readings } from '../readings';
+import { type LineReading, ownTakeOf, pathBetween, type Readings } from '../readings';
 import { dbu, peakDbu, roughNoiseVolt, SILENCE_DBU } from '../signal';
 import type { Assessment } from './assess';
 
@@ -39,6 +39,8 @@ const destination = (readings: Readings) => ({
     headphoneOhm: e.headphones ? finite(e.headphones.ohm) : null,
   })),
   intended: readings.intended?.part ?? null,
+  /** What the device's own microphone would make of the loudest voice, recorded or not; null where it has none. */
+  ownMicrophone: ownMicrophoneOf(readings),
   lines: readings.lines.map((line) => {
     const route = pathBetween(readings.compiled, line.part, readings.compiled.device.part.id);
     return {
@@ -103,6 +105,11 @@ const destination = (readings: Readings) => ({
   delays: readings.delays,
   playbackPart: readings.playbackPart,
 });
+
+function ownMicrophoneOf({ compiled }: Readings) {
+  const voices = compiled.setup.job.sources.filter((s) => s.from === undefined).map((s) => s.splAt1m);
+  return voices.length === 0 ? null : ownTakeOf(compiled, Math.max(...voices));
+}
 
 /** An assessment as plain JSON: verdicts, and the readings they were judged from. For `--json`, and for other threads. */
 export function report({ readings, also, verdicts, weakest }: Assessment) {

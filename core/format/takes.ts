@@ -103,6 +103,18 @@ export const TAKE_TEXTS = {
   'channels.reversed': 'Channels {one:n} and {other:n} are of opposite polarity: added up they cancel.',
   'channels.reversed-step':
     'Turn the polarity of one of them. Before the next take, look for a balanced output in a stereo input.',
+  'compare.mic-as': 'Level and noise are those of {input}.',
+  'compare.mic-own':
+    "Level and noise are those of the {device}'s own mic[ at {distance}]. Choose the outside input in the app, and tap the mic.",
+  'compare.mic-own-as': "The {device}'s own mic recorded it, as computed. Seen says why.",
+  'compare.mic-open':
+    "By the setup the {device}'s own mic records. Level and noise do not tell whether it did: tap the mic.",
+  'compare.mic-line':
+    "Level and noise are those of {input}, not of the {device}'s own mic. Set the input as the app shows it.",
+  'compare.mic-silent': "By the setup the {device}'s own mic records, and nobody speaks in this take.",
+  'compare.mic-some':
+    'By the setup nothing is recorded, and this take holds a voice. Look at the input that the app shows.',
+  'compare.mic-none-as': 'Nobody speaks in this take, and by the setup nothing is recorded.',
   'compare.quiet-as': 'Hardly anything arrives[ on channel {channel:n}], as was computed.',
   'compare.quiet-not':
     'By the setup hardly anything arrives[ on channel {channel:n}], and the take holds sound: another mic or plug than it says.',

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
-import { mustAssess, report as reportOf } from '../assess';
+import { mustAssess, type Report, report as reportOf } from '../assess';
 import type { Setup } from '../model';
 import { compareTake, type TakeReport, takeReport } from '../take';
 import { soundOf } from '../wav';
@@ -21,7 +21,29 @@ async function looped(setup: Setup) {
 }
 const fails = (take: TakeReport) => take.findings.filter((f) => f.status === 'fail').map((f) => f.what);
 
+const micRow = (take: TakeReport, report: Report) =>
+  compareTake(take, report, (part) => part).find((r) => r.what === 'mic');
+
 describe.each(demoSetups)('$id', (setup) => {
+  test("what the device's own mic recorded is known from what the line did, whichever the setup says", async () => {
+    const report = reportOf(mustAssess(setup, catalogue));
+    if (!report.lines.some((l) => l.arrives)) return;
+    const [outside] = report.channels;
+    const madeBy = async (isOwn: boolean) => {
+      const inputs = report.inputs.map((i) => ({
+        ...i,
+        chosen: isOwn ? i.builtIn : i.part === outside!.part && i.id === outside!.input,
+      }));
+      const said = { ...report, inputs };
+      return { said, take: await takeReport(soundOf(VOICE_RATE_HZ, recordingOf(said, setup, 16))) };
+    };
+    const [own, line] = [await madeBy(true), await madeBy(false)];
+    expect(micRow(own.take, own.said)).toMatchObject({ agrees: true, measured: `the ${report.device}'s own mic` });
+    expect(micRow(own.take, line.said)).toMatchObject({ agrees: false, gates: ['seen'] });
+    // Where both would sound alike nothing is said, or that it is as it should be.
+    expect(micRow(line.take, line.said)?.agrees ?? true).toBe(true);
+    expect(micRow(line.take, own.said)?.agrees).not.toBe(true);
+  });
   test('the recording holds what the gates said', async () => {
     const { report, take, rows, status } = await looped(setup);
     if (!report.lines.some((l) => l.arrives)) {
@@ -44,6 +66,16 @@ describe.each(demoSetups)('$id', (setup) => {
     expect(fails(take).includes('hum')).toBe(hums);
     if (hums) expect(status('clean')).toBe('fail');
   });
+});
+
+test('a voice where nothing is recorded by the setup is another mic', async () => {
+  const setup = itemAt(demoSetups, 0);
+  const report = reportOf(mustAssess(setup, catalogue));
+  const take = await takeReport(soundOf(VOICE_RATE_HZ, recordingOf(report, setup, 16)));
+  const none = { ...report, inputs: report.inputs.map((i) => ({ ...i, chosen: false })), channels: [] };
+  expect(micRow(take, none)).toMatchObject({ expected: 'nothing', agrees: false, gates: ['seen'] });
+  const silent = await takeReport(soundOf(VOICE_RATE_HZ, [new Float32Array(16 * VOICE_RATE_HZ)]));
+  expect(micRow(silent, none)).toMatchObject({ expected: 'nothing', agrees: true });
 });
 
 test('a louder voice is louder in the recording by as much, and hides the noise by as much', async () => {

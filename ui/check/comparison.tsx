@@ -15,6 +15,7 @@ interface Props {
 }
 
 const TITLES = {
+  mic: 'Mic',
   level: 'Level',
   clipping: 'Clipping',
   noise: 'Noise',

@@ -1,15 +1,17 @@
 import { itemAt, pairOf } from '../../algorithms';
 import type { Report } from '../../assess';
-import { figure, hertzText, type Said, sayTake, type TakeMessage, takeMessage } from '../../format';
+import { hertzText, type Said, sayTake, takeMessage } from '../../format';
 import type { GateName } from '../../gates';
 import type { JointId, PartId } from '../../model';
 import type { Sides } from '../meters';
 import type { ChannelFigures, TakeFigures } from '../reading';
+import { type Beside, type Channel, db, loudest, NOTHING_DBFS, snrWithoutHum } from './beside';
 import { LIMITS } from './limits';
+import { hasVoice, whichMicrophone } from './which-microphone';
 
 /** One thing that was computed beforehand and is now measured. */
 export interface Compared extends Said {
-  readonly what: 'level' | 'clipping' | 'noise' | 'hum' | 'sides' | 'band';
+  readonly what: 'mic' | 'level' | 'clipping' | 'noise' | 'hum' | 'sides' | 'band';
   /** Channel of the take, from 0; null for all of it. */
   readonly channel: number | null;
   readonly expected: string;
@@ -23,8 +25,6 @@ export interface Compared extends Said {
   readonly part: PartId | null;
 }
 
-/** Peaks under this are no voice that arrives. */
-const NOTHING_DBFS = -60;
 /** A talker is rarely nearer to what was assumed; est. */
 const LEVEL_DB = 8;
 /** Further off, it is hardly the microphone that was meant. */
@@ -36,25 +36,6 @@ const NOISE_DB = 6;
 const HUM_DB = 14;
 const UNHEARD_HUM_DB = 50;
 const NARROW_HZ = 8500;
-
-const db = (x: number, unit = 'dB'): string => `${figure(x)} ${unit}`;
-
-type Channel = Report['channels'][number];
-const loudest = (c: Channel): Channel['arrivals'][number] | null =>
-  c.arrivals
-    .filter((a) => !a.leaks && a.peakDbfs !== null)
-    .reduce<Channel['arrivals'][number] | null>((best, a) => (!best || a.peakDbfs! > best.peakDbfs! ? a : best), null);
-
-/** What one comparison comes to. */
-interface Beside {
-  readonly expected: string;
-  readonly measured: string;
-  readonly agrees: boolean | null;
-  readonly says: TakeMessage;
-  /** Gates to look at again where it differs, and the part that points to it. */
-  readonly gates: readonly GateName[];
-  readonly part: PartId | null;
-}
 
 /** A recorded channel beside the computed one. */
 interface Pair {
@@ -82,27 +63,31 @@ export function compareTake(take: TakeFigures, report: Report, nameOf: (part: Pa
       channel,
       ...beside,
       ...sayTake(says),
-      gates: differs ? gates : [],
+      // Where the wrong mic was computed beforehand, it is still to be mended.
+      gates: differs || what === 'mic' ? gates : [],
       joint: differs ? lastJoint : null,
       part: differs ? part : null,
     };
   };
   const alike = take.sides?.sides === 'dual mono';
   const channels = report.channels.filter((_, i) => i < take.channels || (alike && i === 0));
-  const out = channels.flatMap((computed, i): readonly Compared[] => {
+  const mic = whichMicrophone(take, report, nameOf);
+  const out = mic ? [told('mic', null, mic.beside)] : [];
+  // What another microphone recorded is not held against the line.
+  if (mic?.isOwn) return out;
+  const each = channels.flatMap((computed, i): readonly Compared[] => {
     const arrival = loudest(computed);
-    if (!arrival) return [];
     const channel = channels.length > 1 ? i + 1 : null;
-    const pair = {
+    const heard = {
       computed,
       seconds: take.seconds,
       measured: itemAt(take.perChannel, i),
-      arrival,
       report,
       channel,
       nameOf,
     };
-    if (arrival.peakDbfs! < NOTHING_DBFS) return [told('level', i, silence(pair))];
+    if (!arrival || arrival.peakDbfs! < NOTHING_DBFS) return [told('level', i, silence(heard))];
+    const pair = { ...heard, arrival };
     const noise = noiseOf(pair);
     return [
       told('level', i, levelOf(pair)),
@@ -113,14 +98,14 @@ export function compareTake(take: TakeFigures, report: Report, nameOf: (part: Pa
     ];
   });
   const sides = sidesOf(take, report, nameOf);
-  return sides ? [...out, told('sides', null, sides)] : out;
+  return [...out, ...each, ...(sides ? [told('sides', null, sides)] : [])];
 }
 
 const peaksText = (dbfs: number): string => (Number.isFinite(dbfs) ? `peaks ${db(dbfs, 'dBFS')}` : 'silence');
 
 /** Where hardly anything was to arrive. */
-function silence({ measured, computed, channel }: Pair): Beside {
-  const agrees = measured.peakDbfs < NOTHING_DBFS + OTHER_MICROPHONE_DB;
+function silence({ measured, computed, channel }: Omit<Pair, 'arrival'>): Beside {
+  const agrees = measured.peakDbfs < NOTHING_DBFS + OTHER_MICROPHONE_DB && !hasVoice(measured);
   return {
     expected: 'hardly anything',
     measured: peaksText(measured.peakDbfs),
@@ -180,20 +165,6 @@ function clippingOf({ measured, computed, arrival, report, channel, nameOf }: Pa
     gates: ['level'],
     part: overloaded?.part ?? computed.part,
   };
-}
-
-/**
- * Hum is compared with hum: what was computed as noise does not have it in. Null where there is too little pause to measure
- * noise in.
- */
-function snrWithoutHum({ activeDbfsA, noiseDbfsA, noiseS, hum }: ChannelFigures): number | null {
-  if (activeDbfsA === null || noiseDbfsA === null || noiseS < LIMITS.pauseS) return null;
-  const [noise, hums] = [noiseDbfsA, hum?.dbfsA ?? Number.NEGATIVE_INFINITY].map((db) => 10 ** (db / 10)) as [
-    number,
-    number,
-  ];
-  // Where nearly all of it is hum, what is left is not known to better than a tenth.
-  return activeDbfsA - 10 * Math.log10(Math.max(noise - hums, 0.1 * noise));
 }
 
 /** Null where none was computed. */
