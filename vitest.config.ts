@@ -32,8 +32,8 @@ export default defineConfig({
           name: 'browser',
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 600_000,
+          // Each file has a server and a browser of its own; a file waits for its page half of the time.
           hookTimeout: 120_000,
-          fileParallelism: false,
         },
       },
     ],
