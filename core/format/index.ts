@@ -8,6 +8,7 @@ export { type Filling, type Message, type Said, type Text, wordsOf } from './mes
 export * from './numbers';
 export { PLAN_TEXTS, type PlanMessage, planMessage, sayPlan } from './plans';
 export { CAUTION_TEXTS, cautionText, RUN_TEXTS, runText } from './runs';
+export { sightingText } from './sightings';
 export {
   metresTold,
   PLAIN_STYLE,

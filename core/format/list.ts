@@ -6,6 +6,7 @@ import { LINE_UP_TEXTS } from './line-ups';
 import type { Text } from './message';
 import { PLAN_TEXTS } from './plans';
 import { CAUTION_TEXTS, RUN_TEXTS } from './runs';
+import { SIGHTING_TEXTS } from './sightings';
 import { TAKE_TEXTS } from './takes';
 
 /** Every table of texts. */
@@ -20,6 +21,7 @@ export const TABLES: Readonly<Record<string, Readonly<Record<string, Text>>>> = 
   suspects: SUSPECT_TEXTS,
   runs: RUN_TEXTS,
   cautions: CAUTION_TEXTS,
+  sightings: SIGHTING_TEXTS,
 };
 
 /** Every sentence the program can say, for those who read them over: docs/sentences.md. */

@@ -152,7 +152,10 @@ test('takes of one event are lined up on one of them, with what was lost on the 
   await walk.press(/^Line them up$/);
   const camera = await walk.sees(/camera\.wav begins 2\.500 s after device\.wav/, '[aria-label="Line up"]');
   expect(camera).toMatch(/camera\.wav lies 1\.000 s later: it lost that much/);
-  await walk.sees(/recorder\.wav begins 1\.000 s after.*recorder\.wav has the opposite polarity/s, '[aria-label="Line up"]');
+  await walk.sees(
+    /recorder\.wav begins 1\.000 s after.*recorder\.wav has the opposite polarity/s,
+    '[aria-label="Line up"]',
+  );
   await walk.press(/^Save camera\.wav lined up, as WAV$/);
   expect(await walk.saved('camera lined up.wav')).toMatch(/^RIFF/);
   await walk.expectAccessible();
@@ -177,6 +180,39 @@ test('the live input: levels of the file that stands for it, sides, noise, and a
   await walk.press(/^Throw test take .* away$/);
   await walk.press(/^Bring it back$/);
   await walk.sees(/test take .*\.wav/, '[aria-label="Kept with this setup"]');
+});
+
+test('what the browser lists stands beside what was computed, at each plugging, and a name is told once', async () => {
+  await walk.open('check/?setup=kiln-song');
+  // No test machine has a plug to pull: the list that the browser would give, changed as by plugging.
+  const list = (...labels: readonly string[]) =>
+    walk.driver.executeScript(
+      `
+    const devices = arguments[0].map((label) => ({ kind: 'audioinput', deviceId: label, groupId: '', label }));
+    navigator.mediaDevices.enumerateDevices = async () => devices;
+    navigator.mediaDevices.dispatchEvent(new Event('devicechange'));`,
+      labels,
+    );
+  const probe = '[aria-label="What this device lists"]';
+  await list('Built-in Microphone');
+  await walk.press(/^Live input$/, '[role=tab]');
+  await list('Built-in Microphone');
+  await walk.sees(/Built-in Microphone.*Say once what this is/s, probe);
+  await (await walk.find('select', /^What Built-in Microphone is$/)).sendKeys('the ');
+  await walk.sees(/by the setup the Tablet lists it, and this browser does not/i, probe);
+  await walk.sees(/0 of \d+ done/, probe);
+  await list('Built-in Microphone', 'USB Audio');
+  await walk.sees(/USB Audio came/, probe);
+  await (await walk.find('select', /^What USB Audio is$/)).sendKeys('Two-input');
+  await walk.sees(/USB Audio.*Listed, as computed/s, probe);
+  await walk.sees(/[1-9] of \d+ done/, probe);
+  await walk.expectAccessible();
+  await list('Built-in Microphone');
+  await walk.sees(/USB Audio went/, probe);
+  await walk.driver.navigate().refresh();
+  await walk.press(/^Live input$/, '[role=tab]');
+  await list('Built-in Microphone', 'USB Audio');
+  await walk.sees(/USB Audio.*Listed, as computed/s, probe);
 });
 
 test('a browser that keeps its processing on, or gives another rate, is told of; a plug that comes out loses nothing', async () => {

@@ -64,6 +64,8 @@ function Checking({ setup }: { readonly setup: Setup }) {
         </Tabs.Content>
         <Tabs.Content value="live">
           <Live
+            setup={setup}
+            report={report}
             deskCode={deskCode}
             onDeskOver={onDeskOver}
             onTake={(file) => {

@@ -36,10 +36,20 @@ const PROCESSING = {
   autoGainControl: 'sets the gain by itself',
 } as const;
 
-/** Inputs that the browser shows; their names are known once it was allowed to listen. */
-export async function inputsThere(): Promise<readonly MediaDeviceInfo[]> {
+/** What the browser names twice: which of its devices it takes by itself. */
+const ALIASES = ['default', 'communications'];
+
+/** Inputs, and what plays, that the browser shows; their names are known once it was allowed to listen. */
+export async function devicesThere(): Promise<{
+  readonly inputs: readonly MediaDeviceInfo[];
+  readonly outputs: readonly MediaDeviceInfo[];
+}> {
   const all = (await navigator.mediaDevices?.enumerateDevices()) ?? [];
-  return all.filter((d) => d.kind === 'audioinput' && d.deviceId !== '');
+  const real = all.filter((d) => !ALIASES.includes(d.deviceId));
+  return {
+    inputs: real.filter((d) => d.kind === 'audioinput'),
+    outputs: real.filter((d) => d.kind === 'audiooutput'),
+  };
 }
 
 /** Open an input with all processing switched off. Throws `InputTrouble`. */

@@ -1,15 +1,20 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
+import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
+import type { Setup } from '@/core/model';
 import { channelName, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
 import { HISTORY_S, Meter } from '../beside';
 import { Button, failing, StatusMark } from '../components';
 import { BesidePhone } from './beside-phone';
+import { Probe } from './probe';
 import { useLive } from './use-live';
 
 interface Props {
+  readonly setup: Setup;
+  readonly report: Report | null;
   /** A take that was recorded here. */
   readonly onTake: (file: File) => void;
   /** Of a desk that asks to see the levels; null where none does. */
@@ -31,9 +36,9 @@ const TAKE_S = 120;
 const db = (x: number): string => (Number.isFinite(x) ? `${figure(x)} dBFS` : 'digital silence');
 
 /** The input of this very device: its meter, and four tests of a minute at most. */
-export function Live({ onTake, deskCode, onDeskOver }: Props) {
+export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
   const live = useLive();
-  const { input, inputs, trouble, reading, history } = live;
+  const { input, inputs, outputs, trouble, reading, history } = live;
   const [wanted, setWanted] = useState('');
   const [doing, setDoing] = useState<Doing>(null);
   const [outcome, setOutcome] = useState<Outcome | null>(null);
@@ -144,11 +149,13 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
               className="mt-0.5 block min-h-11 max-w-full rounded-lg border border-soft bg-card px-2 text-base"
             >
               <option value="">what the browser takes by itself</option>
-              {inputs.map((d, i) => (
-                <option key={d.deviceId} value={d.deviceId}>
-                  {d.label || `Input ${i + 1}`}
-                </option>
-              ))}
+              {inputs
+                .filter((d) => d.deviceId !== '')
+                .map((d, i) => (
+                  <option key={d.deviceId} value={d.deviceId}>
+                    {d.label || `Input ${i + 1}`}
+                  </option>
+                ))}
             </select>
           </label>
         )}
@@ -237,6 +244,7 @@ export function Live({ onTake, deskCode, onDeskOver }: Props) {
         </>
       )}
       {!(input && reading) && result}
+      {report && <Probe setup={setup} report={report} inputs={inputs} outputs={outputs} />}
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { itemAt } from '@/core/algorithms';
 import { LiveMeter, type LiveReading } from '@/core/take';
 import { HISTORY_S } from '../beside';
-import { InputTrouble, inputsThere, type LiveInput, openInput } from './live-input';
+import { devicesThere, InputTrouble, type LiveInput, openInput } from './live-input';
 
 /** How often the meter is drawn anew, milliseconds: as often as an eye follows. */
 const DRAW_MS = 66;
@@ -13,9 +13,11 @@ const PAUSED =
 /** Of the history, seconds. */
 const STEP_S = 0.1;
 
+const NO_DEVICES = { inputs: [], outputs: [] };
+
 /** An input with its meter: opened, followed, closed; and a stretch of it recorded when asked. */
 export function useLive() {
-  const [inputs, setInputs] = useState<readonly MediaDeviceInfo[]>([]);
+  const [{ inputs, outputs }, setDevices] = useState<Awaited<ReturnType<typeof devicesThere>>>(NO_DEVICES);
   const [input, setInput] = useState<LiveInput | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [reading, setReading] = useState<LiveReading | null>(null);
@@ -31,7 +33,7 @@ export function useLive() {
   const past = useRef<number[]>([]);
   const stepFrames = useRef({ peak: 0, frames: 0 });
 
-  const refresh = useCallback(() => void inputsThere().then(setInputs), []);
+  const refresh = useCallback(() => void devicesThere().then(setDevices), []);
 
   const finish = useCallback(() => {
     const r = recorder.current;
@@ -143,6 +145,7 @@ export function useLive() {
 
   return {
     inputs,
+    outputs,
     input,
     trouble,
     reading: input ? reading : null,
