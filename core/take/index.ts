@@ -9,6 +9,18 @@ export {
   type TakeFinding,
   type TakeReport,
 } from './findings';
-export { LiveMeter, type LiveReading, liveMicrophone, type Stilled, stilled, type Walked, walked } from './live';
+export {
+  BEAT_S,
+  GapMeter,
+  LiveMeter,
+  type LiveReading,
+  type Loss,
+  liveMicrophone,
+  NEAR_BEATS,
+  type Stilled,
+  stilled,
+  type Walked,
+  walked,
+} from './live';
 export { KnockMeter, LoudnessMeter, type Mark, TruePeakMeter } from './meters';
 export type { ChannelFigures } from './reading';

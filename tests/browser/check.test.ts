@@ -167,6 +167,12 @@ test('the live input: levels of the file that stands for it, sides, noise, and a
   await walk.press(/^Listen$/);
   await walk.sees(/The sides differ/, '[aria-label=Meter]');
   await walk.expectAccessible();
+  await walk.press(/^Walk test/);
+  await walk.sees(/Stand beside the receiver, and count aloud: [1-8]/);
+  await walk.sees(/Walk the way you will walk, and count aloud: 9/);
+  await walk.press(/^Enough$/);
+  // Cut short it is never green.
+  await walk.sees(/Only 1\d s were heard/, '[role=status]');
   await walk.press(/^Test take/);
   await walk.sees(/Recording/);
   await new Promise((resolve) => setTimeout(resolve, 9000));

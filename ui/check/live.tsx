@@ -1,9 +1,18 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
-import { figure } from '@/core/format';
+import { figure, listText } from '@/core/format';
 import type { Setup } from '@/core/model';
-import { channelName, type LiveReading, liveMicrophone, stilled, type Walked, walked } from '@/core/take';
+import {
+  BEAT_S,
+  channelName,
+  type LiveReading,
+  liveMicrophone,
+  NEAR_BEATS,
+  stilled,
+  type Walked,
+  walked,
+} from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
 import { HISTORY_S, Meter } from '../beside';
@@ -101,19 +110,24 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
   };
   const walk = async () => {
     begin({ is: 'walk', from: now, seconds: WALK_S });
-    const dropsBefore = reading?.dropouts ?? 0;
-    const rateHz = input!.rateHz;
+    const { rateHz } = input!;
+    const from = latest.current?.seconds ?? 0;
     const recorded = await live.record(WALK_S);
     setDoing(null);
     if (recorded.length === 0) return;
-    const report = await measured(rateHz, recorded);
-    if (!report) return;
-    // A loss on the softer of two packs is a loss.
-    const dropouts = Math.max(
-      ...report.perChannel.map((c) => c.dropouts.count),
-      (latest.current?.dropouts ?? 0) - dropsBefore,
+    // What is measured is handed over: the walk is judged by what stays here.
+    const measure = await measured(
+      rateHz,
+      recorded.map((c) => c.slice()),
     );
-    setOutcome(walkOutcome(walked(recorded, rateHz, dropouts), cutShort(recorded, rateHz, WALK_S)));
+    if (!measure) return;
+    // A loss on the softer of two packs is a loss.
+    const holes = measure.perChannel.flatMap((c) => c.dropouts.marks.map((m) => ({ at: m.at, seconds: 0 })));
+    const own = live.gaps().map((g) => ({ ...g, at: g.at - from }));
+    const inWalk = own.filter((g) => g.at + g.seconds > 0 && g.at < WALK_S).length;
+    setOutcome(
+      walkOutcome(walked(recorded, rateHz, holes, own), recorded.length, inWalk, cutShort(recorded, rateHz, WALK_S)),
+    );
   };
   const take = async () => {
     begin({ is: 'take', from: now, seconds: TAKE_S });
@@ -229,7 +243,7 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
             <Test
               icon={Footprints}
               name="Walk test"
-              under="a minute, talking"
+              under="a minute, counting aloud"
               disabled={doing !== null}
               onClick={() => void walk()}
             />
@@ -269,7 +283,10 @@ function said(doing: NonNullable<Doing>, now: number): string {
       : `Now tap the device itself three times. ${left} s`;
   }
   if (doing.is === 'noise') return `Be still. ${left} s`;
-  if (doing.is === 'walk') return `Walk the way you will walk, and talk. ${left} s`;
+  if (doing.is === 'walk') {
+    const count = Math.floor((now - doing.from) / BEAT_S) + 1;
+    return `${count <= NEAR_BEATS ? 'Stand beside the receiver' : 'Walk the way you will walk'}, and count aloud: ${count}`;
+  }
   return `Recording: five seconds of nobody, then your loudest words. ${left} s left`;
 }
 
@@ -289,31 +306,63 @@ function tapOutcome(outer: readonly number[], device: readonly number[]): Outcom
   }
 }
 
-/** So long without a voice is worth a word: a pause, or a voice that was gone. */
-const LONG_S = 4;
+/** Losses that hide behind an analogue receiver cannot be told by a word. */
+const HIDDEN = 'What is shorter than a word may hide in the hiss of an analogue receiver.';
 
-function walkOutcome({ outcome, fadeDb, dropouts, silentS }: Walked, short: number | null): Outcome {
+function walkOutcome(
+  { outcome, fadeDb, dropouts, missed, channel, othersHeard }: Walked,
+  channels: number,
+  own: number,
+  short: number | null,
+): Outcome {
   const only = short === null ? '' : ` Only ${short} s were heard: it was cut short.`;
-  const silent = silentS >= LONG_S ? ` Nobody was heard for ${silentS} s: if you spoke then, the voice was gone.` : '';
+  const browser =
+    own === 0
+      ? ''
+      : ` The browser itself lost sound ${own === 1 ? 'once' : `${own} times`}: that is not counted. Close what else runs, and walk again.`;
+  const on = channel === null ? '' : ` on ${channelName(channel, channels)}`;
+  const counts = `${missed.length === 1 ? 'Count' : 'Counts'} ${listText(runsOf(missed))}`;
+  const more = `${browser}${only}`;
   switch (outcome) {
     case 'dropped':
       return {
         status: 'fail',
-        text: `The sound dropped out ${dropouts === 1 ? 'once' : `${dropouts} times`} on the way. Stay nearer, in sight of the receiver, or put it higher.`,
+        text: othersHeard
+          ? `${counts} did not come${on}, and came on another channel: that line lost the voice. Stay nearer, in sight of its receiver.${more}`
+          : `The sound dropped out ${dropouts === 1 ? 'once' : `${dropouts} times`} on the way. Stay nearer, in sight of the receiver, or put it higher.${more}`,
+      };
+    case 'not heard':
+      return {
+        status: 'caution',
+        text: `${counts} ${missed.length === 1 ? 'was' : 'were'} not heard${on}. If you said ${missed.length === 1 ? 'it' : 'them'}, the voice was lost there.${more}`,
       };
     case 'faded':
       return {
         status: 'caution',
-        text: `No dropout, but the voice fell by ${figure(fadeDb!)} dB on the way.${silent}${only}`,
+        text: `Every count was heard, but the voice fell by ${figure(fadeDb!)} dB on the way.${more}`,
       };
-    case 'nobody spoke':
-      return { status: 'caution', text: 'Nobody was heard: talk all the way, and measure again.' };
+    case 'nobody counted':
+      return {
+        status: 'caution',
+        text: `Nobody was heard counting beside the receiver: count aloud from the beginning, and measure again.${more}`,
+      };
     case 'kept':
       return {
-        status: silent || only ? 'caution' : 'pass',
-        text: `No dropout on the way; the voice kept within ${figure(fadeDb!)} dB.${silent}${only}`,
+        status: more ? 'caution' : 'pass',
+        text: `Every count was heard; the voice kept within ${figure(fadeDb!)} dB. ${HIDDEN}${more}`,
       };
   }
+}
+
+/** "3", "14 to 16". */
+function runsOf(counts: readonly number[]): readonly string[] {
+  const runs: [number, number][] = [];
+  for (const c of counts) {
+    const last = runs.at(-1);
+    if (last && c === last[1] + 1) last[1] = c;
+    else runs.push([c, c]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`));
 }
 
 interface TestProps {

@@ -1,7 +1,7 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { itemAt } from '@/core/algorithms';
-import { LiveMeter, type LiveReading } from '@/core/take';
+import { GapMeter, LiveMeter, type LiveReading, type Loss } from '@/core/take';
 import { HISTORY_S } from '../beside';
 import { devicesThere, InputTrouble, type LiveInput, openInput } from './live-input';
 
@@ -23,6 +23,7 @@ export function useLive() {
   const [reading, setReading] = useState<LiveReading | null>(null);
   const [history, setHistory] = useState<readonly number[]>([]);
   const meter = useRef<LiveMeter | null>(null);
+  const gaps = useRef(new GapMeter());
   const opened = useRef<LiveInput | null>(null);
   const recorder = useRef<{
     readonly blocks: (readonly Float32Array[])[];
@@ -66,6 +67,7 @@ export function useLive() {
       close();
       setTrouble(null);
       past.current = [];
+      gaps.current = new GapMeter();
       try {
         const live = await openInput({
           deviceId,
@@ -74,6 +76,7 @@ export function useLive() {
             if (!rateHz) return;
             meter.current ??= new LiveMeter(rateHz, block.length);
             meter.current.push(block);
+            gaps.current.push(itemAt(block, 0).length / rateHz, performance.now() / 1000);
             let peak = 0;
             for (const x of block) for (const v of x) peak = Math.max(peak, Math.abs(v));
             const step = stepFrames.current;
@@ -155,5 +158,7 @@ export function useLive() {
     record,
     finish,
     clearClips: () => meter.current?.clearClips(),
+    /** What the browser itself lost, seconds of what is heard. */
+    gaps: (): readonly Loss[] => gaps.current.end(),
   };
 }
