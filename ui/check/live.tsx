@@ -209,10 +209,12 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
           <Meter reading={reading} history={history} historyS={HISTORY_S} onClear={live.clearClips} />
           {doing && (
             <div
-              aria-live="polite"
+              // A count that is read out would be heard as one.
+              aria-live={doing.is === 'walk' ? 'off' : 'polite'}
               className="flex flex-wrap items-center gap-3 rounded-xl border border-accent bg-accent-wash p-3 text-lg"
             >
-              <b className="flex-1">{said(doing, now)}</b>
+              <b className="min-w-0 flex-1">{said(doing, now)}</b>
+              {doing.is === 'walk' && <b className="min-w-16 text-center font-mono text-5xl">{countOf(doing, now)}</b>}
               {doing.is !== 'tap' && <Button onClick={live.finish}>Enough</Button>}
               {doing.is === 'tap' && <Button onClick={() => setDoing(null)}>Leave it</Button>}
             </div>
@@ -275,6 +277,8 @@ function cutShort(recorded: readonly Float32Array[], rateHz: number, wanted: num
 const measured = (rateHz: number, recorded: readonly Float32Array[]) =>
   measureSound(rateHz, recorded).catch(failing('The measurement'));
 
+const countOf = (doing: { readonly from: number }, now: number): number => Math.floor((now - doing.from) / BEAT_S) + 1;
+
 function said(doing: NonNullable<Doing>, now: number): string {
   const left = Math.max(0, Math.ceil((doing.is === 'tap' ? TAP_S : doing.seconds) - (now - doing.from)));
   if (doing.is === 'tap') {
@@ -284,8 +288,7 @@ function said(doing: NonNullable<Doing>, now: number): string {
   }
   if (doing.is === 'noise') return `Be still. ${left} s`;
   if (doing.is === 'walk') {
-    const count = Math.floor((now - doing.from) / BEAT_S) + 1;
-    return `${count <= NEAR_BEATS ? 'Stand beside the receiver' : 'Walk the way you will walk'}, and count aloud: ${count}`;
+    return `${countOf(doing, now) <= NEAR_BEATS ? 'Stand beside the receiver' : 'Walk the way you will walk'}, and count aloud:`;
   }
   return `Recording: five seconds of nobody, then your loudest words. ${left} s left`;
 }
