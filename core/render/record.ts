@@ -53,8 +53,18 @@ export function recordingOf(report: Report, setup: Setup, seconds: number): read
   });
 }
 
+/** Nobody speaks for so long at the beginning, as a page that measures noise asks for; left out of short recordings. */
+const [STILL_S, LEAST_SOUND_S] = [5, 10];
+
 /** A talker, or something that plays; mean square 1 while it sounds. */
 function soundOfSource(music: boolean, seconds: number, seed: number): Float32Array {
+  const still = seconds >= STILL_S + LEAST_SOUND_S ? STILL_S : 0;
+  const out = new Float32Array(Math.round(seconds * VOICE_RATE_HZ));
+  out.set(sounding(music, seconds - still, seed), Math.round(still * VOICE_RATE_HZ));
+  return out;
+}
+
+function sounding(music: boolean, seconds: number, seed: number): Float32Array {
   if (!music) return voice(seconds, seed);
   const next = chance(seed);
   const noise = normal(next);

@@ -75,7 +75,9 @@ export class KnockMeter implements Meter<readonly Knock[]> {
     for (let s = here + Math.round(after * 0.6); s <= here + after; s++)
       loudestLate = Math.max(loudestLate, this.levelAt(s));
     if (here < before || level - loudestBefore < RISE_DB || level - loudestLate < FALL_DB) return;
-    if (this.found.length < MOST_KEPT) this.found.push({ at: seconds, dbfs: level });
+    this.found.push({ at: seconds, dbfs: level });
+    // Of an input that is listened to for hours the last ones count.
+    if (this.found.length > MOST_KEPT) this.found.shift();
   }
 
   private levelAt(step: number): number {
