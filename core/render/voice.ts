@@ -19,6 +19,8 @@ const VOWELS = [
 const WIDTHS = [70, 100, 140, 220, 300];
 /** Peaks over the mean while it speaks; common practice says 12 to 15. */
 const CREST_DB = 14;
+/** The softest syllable under the loudest; most lie near the loudest. Of connected speech, from memory. */
+const UNEVEN_DB = 24;
 const HIGHER = [3400, 4300];
 /** What a fricative is made of: middle of its noise, hertz, and how loud. */
 const HISSES = [
@@ -50,7 +52,7 @@ export function voice(seconds: number, seed: number): Float32Array {
     for (let s = 0; s < syllables && at < out.length - 0.6 * rate; s++) {
       const long = Math.round((0.13 + 0.1 * next()) * rate);
       const [from, to] = [VOWELS[Math.floor(8 * next())], VOWELS[Math.floor(8 * next())]];
-      const loud = 0.6 + 0.6 * next();
+      const loud = 10 ** ((-UNEVEN_DB * next() ** 2) / 20);
       const fricative = next() < 0.45 ? HISSES[Math.floor(3 * next())] : null;
       const hissing = fricative ? Math.round((0.06 + 0.05 * next()) * rate) : 0;
       const syllable = new Float32Array(Math.min(hissing + long, out.length - at));

@@ -170,8 +170,14 @@ describe('of more than two channels each is looked at', () => {
       expect(await said(channels)).toEqual([
         ['caution', expect.stringMatching(`^Channel ${n}: nothing but noise, 4\\d dB`)],
       ]);
-    for (const [n, channels] of with3rdOr5th(sum(scaled(voices[0], -30), hiss(-90, 14, 9))))
-      expect((await said(channels))[0]).toEqual(['caution', expect.stringMatching(`^Channel ${n}: 3[01] dB under`)]);
+    const rmsDb = (x: Float32Array) => 10 * Math.log10(x.reduce((s, v) => s + v * v, 0) / x.length);
+    for (const [n, channels] of with3rdOr5th(sum(scaled(voices[0], -30), hiss(-90, 14, 9)))) {
+      const under = Math.max(...channels.map(rmsDb)) - rmsDb(channels.at(-1)!);
+      expect((await said(channels))[0]).toEqual([
+        'caution',
+        expect.stringMatching(`^Channel ${n}: ${Math.round(under)} dB under`),
+      ]);
+    }
   });
   test('two of one signal, as it is or upside down, louder or softer, in any places', async () => {
     for (const [n, channels] of with3rdOr5th(sum(scaled(voices[1], -6), hiss(-95, 14, 9))))

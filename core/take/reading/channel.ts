@@ -60,6 +60,8 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, repeats, ...own }: Met
   const { clips, ceiling, ...peaks } = wave;
   // A machine that speaks takes the hiss of its s from a store, again and again.
   const isMadeSo = isMuteByHabit(levels?.mute ?? 1);
+  // Where the pauses are mute, a soft syllable is the softest that is left, and no noise.
+  const isNoise = levels !== null && !(isMadeSo && levels.noiseS < LEAST_NOISE_S);
   const weighted = (h: { hz: number; dbfs: number }) => 10 ** (h.dbfs / 10) * aWeight(h.hz);
   return {
     ...own,
@@ -69,10 +71,10 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, repeats, ...own }: Met
     ceiling: ceiling && { dbfs: ceiling.dbfs, by: ceiling.by, tops: ceiling.tops, ...placesOf(ceiling.marks) },
     activeDbfs: levels?.activeDbfs ?? null,
     activeDbfsA: levels?.activeDbfsA ?? null,
-    noiseDbfs: levels?.noiseDbfs ?? null,
-    noiseDbfsA: levels?.noiseDbfsA ?? null,
-    noiseS: levels?.noiseS ?? 0,
-    snrDbA: levels && levels.noiseDbfsA !== null ? levels.activeDbfsA - levels.noiseDbfsA : null,
+    noiseDbfs: isNoise ? levels.noiseDbfs : null,
+    noiseDbfsA: isNoise ? levels.noiseDbfsA : null,
+    noiseS: isNoise ? levels.noiseS : 0,
+    snrDbA: isNoise && levels.noiseDbfsA !== null ? levels.activeDbfsA - levels.noiseDbfsA : null,
     mute: levels?.mute ?? 1,
     hum: hum && { ...hum, dbfsA: dbOf(hum.harmonics.reduce((sum, h) => sum + weighted(h), 0)) },
     whines: levels ? whinesOf(levels) : [],
@@ -83,6 +85,9 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, repeats, ...own }: Met
     spectrum: levels ? spectrumOf(levels) : { hz: [], active: [], noise: null },
   };
 }
+
+/** Beside pauses that are mute, noise is what is steady for so long; est. */
+const LEAST_NOISE_S = 1;
 
 const POINTS_AN_OCTAVE = 12;
 const THIRD = 2 ** (1 / 6);
