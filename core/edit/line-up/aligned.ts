@@ -39,7 +39,7 @@ export async function* aligned(
           for (let i = 0; i < count; i++) {
             const at = written + i;
             const comesIn = n === 0 ? 1 : (at - from) / fade;
-            samples[i] *= sign * Math.min(1, comesIn, (to - at) / fade);
+            samples[i] = itemAt(samples, i) * sign * Math.min(1, comesIn, (to - at) / fade);
           }
         }
         yield out.map((s) => s.subarray(0, count));
