@@ -9,7 +9,7 @@ import ts from 'typescript';
 const EXEMPT = [
   /^core\/(circuit|filter|wav|signal|render)\//,
   /^core\/take\/(meters|live)\//,
-  /^core\/edit\/pitch\.ts$/,
+  /^core\/edit\/(pitch|line-up\/(listen|correlate|coarse))\.ts$/,
   /^tests\//,
   /\.test\.tsx?$/,
 ];

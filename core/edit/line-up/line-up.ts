@@ -234,7 +234,9 @@ function bestCut(before: Stretch, after: Stretch, slope: number, a: Heard, b: He
   const to = stepOf(itemAt(after.places, 0).at + WINDOW_S / 2);
   const off = (t: number, at0: number): number => {
     const u = stepOf(t * STEP_S * (1 - slope) - at0);
-    return u < 0 || u >= b.levels.length || t < 0 || t >= a.levels.length ? 0 : a.levels[t] - b.levels[u];
+    return u < 0 || u >= b.levels.length || t < 0 || t >= a.levels.length
+      ? 0
+      : itemAt(a.levels, t) - itemAt(b.levels, u);
   };
   const usual = middle(Array.from({ length: Math.max(1, to - from) }, (_, i) => off(from + i, before.at0)));
   const cost = (t: number, at0: number) => Math.min(20, Math.abs(off(t, at0) - usual));
