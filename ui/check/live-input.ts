@@ -15,7 +15,10 @@ const TROUBLES: Readonly<Record<string, string>> = {
 export interface LiveInput {
   readonly label: string;
   readonly deviceId: string | null;
+  /** Of what is handed over here. */
   readonly rateHz: number;
+  /** Of the input itself, where the browser tells. */
+  readonly ownRateHz: number | null;
   /** What the browser did otherwise than it was asked to. */
   readonly remarks: readonly string[];
   close(): void;
@@ -117,6 +120,7 @@ export async function openInput({ deviceId, onBlock, onPaused, onEnd }: Wish): P
     label: track.label || 'Input',
     deviceId: settings.deviceId ?? null,
     rateHz: context.sampleRate,
+    ownRateHz: settings.sampleRate ?? null,
     remarks,
     close,
   };

@@ -184,7 +184,12 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
         )}
         {input && (
           <p className="text-soft">
-            <b className="text-ink">{input.label}</b>, <span className="font-mono">{input.rateHz / 1000}</span> kHz
+            <b className="text-ink">{input.label}</b>
+            {input.ownRateHz !== null && (
+              <>
+                , <span className="font-mono">{input.ownRateHz / 1000}</span> kHz
+              </>
+            )}
           </p>
         )}
       </div>
