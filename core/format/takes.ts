@@ -109,6 +109,8 @@ export const TAKE_TEXTS = {
   'compare.mic-own-as': "The {device}'s own mic recorded it, as computed. Seen says why.",
   'compare.mic-open':
     "By the setup the {device}'s own mic records. Level and noise do not tell whether it did: tap the mic.",
+  'compare.mic-strange':
+    "By the setup the {device}'s own mic records, and level and noise are not its. Look at the input that the app shows.",
   'compare.mic-line':
     "Level and noise are those of {input}, not of the {device}'s own mic. Set the input as the app shows it.",
   'compare.mic-silent': "By the setup the {device}'s own mic records, and nobody speaks in this take.",

@@ -74,6 +74,10 @@ test('a voice where nothing is recorded by the setup is another mic', async () =
   const take = await takeReport(soundOf(VOICE_RATE_HZ, recordingOf(report, setup, 16)));
   const none = { ...report, inputs: report.inputs.map((i) => ({ ...i, chosen: false })), channels: [] };
   expect(micRow(take, none)).toMatchObject({ expected: 'nothing', agrees: false, gates: ['seen'] });
+  // Far louder than the device's own mic could make it, where that is what is recorded by the setup.
+  const own = { ...report, inputs: report.inputs.map((i) => ({ ...i, chosen: i.builtIn })), channels: [] };
+  const loud = recordingOf(report, setup, 16).map((x) => x.map((v) => 3 * v));
+  expect(micRow(await takeReport(soundOf(VOICE_RATE_HZ, loud)), own)).toMatchObject({ agrees: false, gates: ['seen'] });
   const silent = await takeReport(soundOf(VOICE_RATE_HZ, [new Float32Array(16 * VOICE_RATE_HZ)]));
   expect(micRow(silent, none)).toMatchObject({ expected: 'nothing', agrees: true });
 });

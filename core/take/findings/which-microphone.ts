@@ -12,6 +12,8 @@ const OWN = { levelDb: 8, moreDb: 8, lessDb: 8 } as const;
 /** One fits so much better than the other, in squares of those, that it is told; and so well that it fits at all. */
 const BETTER = 4;
 const FITS = 6;
+/** So badly, that it was not this microphone as it was computed. */
+const STRANGE = 16;
 /** A voice stands so far out of the pauses. */
 const VOICE_DB = 10;
 
@@ -79,6 +81,7 @@ export function whichMicrophone(
   if (chosen?.builtIn) {
     if (!isSpoken) return told(ownName, false, takeMessage('compare.mic-silent', { device }), true, peaks);
     if (fitsLine) return told(ownName, false, takeMessage('compare.mic-line', { device, input: lineName }), false);
+    if (asOwn > STRANGE) return told(ownName, false, takeMessage('compare.mic-strange', { device }), false);
     return told(
       ownName,
       fitsOwn ? true : null,
