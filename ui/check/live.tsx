@@ -1,23 +1,15 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
-import { figure, listText } from '@/core/format';
+import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
-import {
-  BEAT_S,
-  channelName,
-  type LiveReading,
-  liveMicrophone,
-  NEAR_BEATS,
-  stilled,
-  type Walked,
-  walked,
-} from '@/core/take';
+import { BEAT_S, channelName, type LiveReading, NEAR_BEATS, stilled, walked } from '@/core/take';
 import { writeWav } from '@/core/wav';
 import { measureSound } from '@/workers';
 import { HISTORY_S, Meter } from '../beside';
 import { Button, failing, StatusMark } from '../components';
 import { BesidePhone } from './beside-phone';
+import { db, type Outcome, tapOutcome, walkOutcome } from './outcomes';
 import { Probe } from './probe';
 import { useLive } from './use-live';
 
@@ -31,7 +23,6 @@ interface Props {
   readonly onDeskOver: () => void;
 }
 
-type Outcome = { readonly status: 'pass' | 'caution' | 'fail'; readonly text: string };
 /** What is under way: the tap test has two halves. */
 type Doing =
   | { readonly is: 'tap'; readonly half: 'outer' | 'device'; readonly from: number; readonly outer: readonly number[] }
@@ -41,8 +32,6 @@ type Doing =
 const TAP_S = 6;
 const WALK_S = 60;
 const TAKE_S = 120;
-
-const db = (x: number): string => (Number.isFinite(x) ? `${figure(x)} dBFS` : 'digital silence');
 
 /** The input of this very device: its meter, and four tests of a minute at most. */
 export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
@@ -296,81 +285,6 @@ function said(doing: NonNullable<Doing>, now: number): string {
     return `${countOf(doing, now) <= NEAR_BEATS ? 'Stand beside the receiver' : 'Walk the way you will walk'}, and count aloud:`;
   }
   return `Recording: five seconds of nobody, then your loudest words. ${left} s left`;
-}
-
-function tapOutcome(outer: readonly number[], device: readonly number[]): Outcome {
-  switch (liveMicrophone(outer, device)) {
-    case 'outer':
-      return { status: 'pass', text: `The outer microphone is live: its taps came at ${db(Math.max(...outer))}.` };
-    case 'device':
-      return {
-        status: 'fail',
-        text: 'It is the device’s own microphone that is live. Choose the input in the app, and push each plug home.',
-      };
-    case 'nothing':
-      return { status: 'fail', text: 'No tap was heard from either: the input is not one of these, or it is muted.' };
-    default:
-      return { status: 'caution', text: 'Taps on both came alike: tap each more lightly, further from the other.' };
-  }
-}
-
-/** Losses that hide behind an analogue receiver cannot be told by a word. */
-const HIDDEN = 'What is shorter than a word may hide in the hiss of an analogue receiver.';
-
-function walkOutcome(
-  { outcome, fadeDb, dropouts, missed, channel, othersHeard }: Walked,
-  channels: number,
-  own: number,
-  short: number | null,
-): Outcome {
-  const only = short === null ? '' : ` Only ${short} s were heard: it was cut short.`;
-  const browser =
-    own === 0
-      ? ''
-      : ` The browser itself lost sound ${own === 1 ? 'once' : `${own} times`}: that is not counted. Close what else runs, and walk again.`;
-  const on = channel === null ? '' : ` on ${channelName(channel, channels)}`;
-  const counts = `${missed.length === 1 ? 'Count' : 'Counts'} ${listText(runsOf(missed))}`;
-  const more = `${browser}${only}`;
-  switch (outcome) {
-    case 'dropped':
-      return {
-        status: 'fail',
-        text: othersHeard
-          ? `${counts} did not come${on}, and came on another channel: that line lost the voice. Stay nearer, in sight of its receiver.${more}`
-          : `The sound dropped out ${dropouts === 1 ? 'once' : `${dropouts} times`} on the way. Stay nearer, in sight of the receiver, or put it higher.${more}`,
-      };
-    case 'not heard':
-      return {
-        status: 'caution',
-        text: `${counts} ${missed.length === 1 ? 'was' : 'were'} not heard${on}. If you said ${missed.length === 1 ? 'it' : 'them'}, the voice was lost there.${more}`,
-      };
-    case 'faded':
-      return {
-        status: 'caution',
-        text: `Every count was heard, but the voice fell by ${figure(fadeDb!)} dB on the way.${more}`,
-      };
-    case 'nobody counted':
-      return {
-        status: 'caution',
-        text: `Nobody was heard counting beside the receiver: count aloud from the beginning, and measure again.${more}`,
-      };
-    case 'kept':
-      return {
-        status: more ? 'caution' : 'pass',
-        text: `Every count was heard; the voice kept within ${figure(fadeDb!)} dB. ${HIDDEN}${more}`,
-      };
-  }
-}
-
-/** "3", "14 to 16". */
-function runsOf(counts: readonly number[]): readonly string[] {
-  const runs: [number, number][] = [];
-  for (const c of counts) {
-    const last = runs.at(-1);
-    if (last && c === last[1] + 1) last[1] = c;
-    else runs.push([c, c]);
-  }
-  return runs.map(([a, b]) => (a === b ? `${a}` : `${a} to ${b}`));
 }
 
 interface TestProps {
