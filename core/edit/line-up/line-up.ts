@@ -43,10 +43,14 @@ const COMPARED_HZ = 16_000;
 const LEAST_PLACES = 3;
 /** Of the places that tell anything, so many must lie on the lines. */
 const LEAST_SHARE = 0.25;
+/** What lies on the lines goes over so much of the time that both would share by them: a few seconds alike are chance; est. */
+const LEAST_SPAN = 0.3;
 /** Clocks of recorders and phones keep within 100 parts in a million, poor ones within 300 (common practice). */
 const MOST_PPM = 500;
 /** Claps of both lie so close, seconds. */
 const CLAP_S = 0.02;
+
+const UNSURE = 'Too little of them is alike to be sure: a clap at the beginning and the end would help.';
 
 export type Lined = { readonly ok: true; readonly value: LineUp } | { readonly ok: false; readonly problem: string };
 
@@ -175,16 +179,21 @@ function judged(
   const no = (problem: string): Lined => ({ ok: false, problem });
   const { slope, stretches } = stretchesIn(runs.map((r) => found.filter((f) => f.run === r)));
   const near = stretches.flatMap((s) => s.places);
-  if (found.length < LEAST_PLACES || near.length < LEAST_PLACES)
-    return no('Too little of them is alike to be sure: a clap at the beginning and the end would help.');
+  if (found.length < LEAST_PLACES || near.length < LEAST_PLACES) return no(UNSURE);
   if (near.length < LEAST_SHARE * found.length)
     return no('The places that are alike do not lie on one line: are they of the same event?');
+  const pieces = piecesOf(stretches, slope, a, b);
+  const spanned = stretches.reduce(
+    (sum, { places }) => sum + itemAt(places, places.length - 1).at - itemAt(places, 0).at + WINDOW_S,
+    0,
+  );
+  const shared = pieces.reduce((sum, p) => sum + Math.min(a.seconds, p.toS) - Math.max(0, p.fromS), 0);
+  if (spanned < LEAST_SPAN * shared) return no(UNSURE);
   const driftPpm = -1e6 * slope;
   if (Math.abs(driftPpm) > MOST_PPM)
     return no(
       `By its places the clock of one runs ${figure(Math.abs(driftPpm))} parts in a million ${driftPpm > 0 ? 'slower' : 'faster'} than the other's. No two recorders do that, ${MOST_PPM} is the most: one was played faster, or saved at another rate.`,
     );
-  const pieces = piecesOf(stretches, slope, a, b);
   const upsideDown = found.filter((f) => near.some((p) => p.at === f.at) && f.isInverted).length;
   const lagAt = (t: number) => pieces.find((p) => t >= p.fromS && t < p.toS)?.offsetS;
   const claps = a.knocks.filter((t) => {
