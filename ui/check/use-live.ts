@@ -34,7 +34,14 @@ export function useLive() {
   const past = useRef<number[]>([]);
   const stepFrames = useRef({ peak: 0, frames: 0 });
 
-  const refresh = useCallback(() => void devicesThere().then(setDevices), []);
+  const asked = useRef(0);
+  const refresh = useCallback(() => {
+    const mine = ++asked.current;
+    // Answers may come in another order than they were asked for: the newest question counts.
+    void devicesThere().then((d) => {
+      if (asked.current === mine) setDevices(d);
+    });
+  }, []);
 
   const finish = useCallback(() => {
     const r = recorder.current;
