@@ -6,7 +6,7 @@ import type { Setup } from '../model';
 import { compareTake, type TakeReport, takeReport } from '../take';
 import { soundOf } from '../wav';
 import { recordingOf } from './record';
-import { VOICE_RATE_HZ } from './voice';
+import { VOICE_RATE_HZ, voice } from './voice';
 
 // What the gates said must be found again in the recording that the setup would make. The analyser knows nothing of the
 // setup, and the recording nothing of the analyser.
@@ -78,6 +78,10 @@ test('a voice where nothing is recorded by the setup is another mic', async () =
   const own = { ...report, inputs: report.inputs.map((i) => ({ ...i, chosen: i.builtIn })), channels: [] };
   const loud = recordingOf(report, setup, 16).map((x) => x.map((v) => 3 * v));
   expect(micRow(await takeReport(soundOf(VOICE_RATE_HZ, loud)), own)).toMatchObject({ agrees: false, gates: ['seen'] });
+  // A voice between pauses that are mute, or without any, is somebody who speaks.
+  const gated = voice(16, 2).map((v) => 0.01 * v);
+  for (const x of [gated, gated.subarray(0.7 * VOICE_RATE_HZ, 1.9 * VOICE_RATE_HZ)])
+    expect(micRow(await takeReport(soundOf(VOICE_RATE_HZ, [x])), own)?.sentence).not.toMatch(/nobody speaks/i);
   const silent = await takeReport(soundOf(VOICE_RATE_HZ, [new Float32Array(16 * VOICE_RATE_HZ)]));
   expect(micRow(silent, none)).toMatchObject({ expected: 'nothing', agrees: true });
 });

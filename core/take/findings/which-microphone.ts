@@ -9,12 +9,12 @@ import { type Beside, db, loudest, NOTHING_DBFS, snrWithoutHum } from './beside'
 const LINE = { levelDb: 6, moreDb: 6, lessDb: 10 } as const;
 /** A phone turns its own microphone up and down by itself. */
 const OWN = { levelDb: 8, moreDb: 8, lessDb: 8 } as const;
-/** One fits so much better than the other, in squares of those, that it is told; and so well that it fits at all. */
+/** One fits so much better than the other, in squares of those, that it is told; and so well that it fits at all; est. */
 const BETTER = 4;
 const FITS = 6;
-/** So badly, that it was not this microphone as it was computed. */
+/** So badly, that it was not this microphone as it was computed; est. */
 const STRANGE = 16;
-/** A voice stands so far out of the pauses. */
+/** A voice stands so far out of the pauses; est. */
 const VOICE_DB = 10;
 
 type Spread = typeof LINE | typeof OWN;
@@ -23,9 +23,9 @@ interface Wanted {
   readonly snrDb: number | null;
 }
 
-/** Does somebody speak on it, however softly? */
+/** Does somebody speak on it, however softly? Between pauses that are mute there is no noise to stand out of. */
 export const hasVoice = (c: ChannelFigures): boolean =>
-  c.peakDbfs > NOTHING_DBFS && c.snrDbA !== null && c.snrDbA >= VOICE_DB;
+  c.peakDbfs > NOTHING_DBFS && (c.snrDbA === null ? c.mute > 0 && c.activeDbfsA !== null : c.snrDbA >= VOICE_DB);
 
 /** How badly a channel fits what was computed, in squares of the spread. */
 function misfit(c: ChannelFigures, wanted: Wanted, spread: Spread): number {
@@ -65,6 +65,8 @@ export function whichMicrophone(
   const isSpoken = take.perChannel.some(hasVoice);
   const fitsOwn = isSpoken && asOwn <= FITS && asOwn + BETTER <= asLine;
   const fitsLine = isSpoken && asLine <= FITS && asLine + BETTER <= asOwn;
+  // Without a pause to measure noise in, nobody can tell a voice from a noise.
+  const isQuiet = measured.peakDbfs <= NOTHING_DBFS || (measured.snrDbA !== null && !isSpoken);
   const device = nameOf(report.device);
   const ownName = `the ${device}'s own mic`;
   const lineName =
@@ -79,7 +81,7 @@ export function whichMicrophone(
   ) => ({ isOwn, beside: { expected, measured: heard, agrees, says, gates: ['seen'] as const, part: null } });
   const about = { device, distance: own ? metresText(own.distanceM) : null };
   if (chosen?.builtIn) {
-    if (!isSpoken) return told(ownName, false, takeMessage('compare.mic-silent', { device }), true, peaks);
+    if (isQuiet) return told(ownName, false, takeMessage('compare.mic-silent', { device }), true, peaks);
     if (fitsLine) return told(ownName, false, takeMessage('compare.mic-line', { device, input: lineName }), false);
     if (asOwn > STRANGE) return told(ownName, false, takeMessage('compare.mic-strange', { device }), false);
     return told(
@@ -91,6 +93,7 @@ export function whichMicrophone(
   }
   if (fitsOwn) return told(chosen ? lineName : 'nothing', false, takeMessage('compare.mic-own', about), true);
   if (!chosen) {
+    if (!isSpoken && !isQuiet) return null;
     const says = isSpoken ? takeMessage('compare.mic-some', {}) : takeMessage('compare.mic-none-as', {});
     return told('nothing', !isSpoken, says, false, isSpoken ? 'a voice' : peaks);
   }
