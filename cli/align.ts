@@ -55,27 +55,34 @@ const MOST_BYTES = 2 ** 32 - 64;
 
 /** Block by block, so that memory does not grow; under another name until it is whole. */
 async function save(file: string, second: Sound, rateHz: number, found: LineUp): Promise<void> {
-  const bits = alignedBits(second);
   const part = `${file}.part`;
   const to = openSync(part, 'wx');
   try {
-    let [frames, bytes] = [0, 0];
-    writeSync(to, wavHeader(rateHz, second.channels, 0, bits));
-    for await (const block of aligned(second, rateHz, found)) {
-      const samples = wavSamples(block, bits);
-      bytes += samples.length;
-      if (bytes > MOST_BYTES) throw new Error('It would be longer than a WAV can hold, 4 GiB. Cut it in two first.');
-      for (let at = 0; at < samples.length; ) at += writeSync(to, samples, at);
-      frames += itemAt(block, 0).length;
+    try {
+      await write(to, second, rateHz, found);
+    } finally {
+      closeSync(to);
     }
-    writeSync(to, new Uint8Array(bytes % 2));
-    writeSync(to, wavHeader(rateHz, second.channels, frames, bits), 0, undefined, 0);
-    closeSync(to);
     renameSync(part, file);
-  } catch (e) {
+  } finally {
+    // There only where it did not get so far.
     rmSync(part, { force: true });
-    throw e;
   }
+}
+
+async function write(to: number, second: Sound, rateHz: number, found: LineUp): Promise<void> {
+  const bits = alignedBits(second);
+  let [frames, bytes] = [0, 0];
+  writeSync(to, wavHeader(rateHz, second.channels, 0, bits));
+  for await (const block of aligned(second, rateHz, found)) {
+    const samples = wavSamples(block, bits);
+    bytes += samples.length;
+    if (bytes > MOST_BYTES) throw new Error('It would be longer than a WAV can hold, 4 GiB. Cut it in two first.');
+    for (let at = 0; at < samples.length; ) at += writeSync(to, samples, at);
+    frames += itemAt(block, 0).length;
+  }
+  writeSync(to, new Uint8Array(bytes % 2));
+  writeSync(to, wavHeader(rateHz, second.channels, frames, bits), 0, undefined, 0);
 }
 
 const wordsOf = (lined: Lined, first: string, second: string, saved: string | null): readonly string[] =>
