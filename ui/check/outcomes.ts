@@ -41,11 +41,15 @@ export function walkOutcome(
   const more = `${browser}${only}`;
   switch (outcome) {
     case 'dropped':
+      // Two packs may be on two people, of whom one was silent: that is not known here.
+      if (dropouts === 0 && othersHeard)
+        return {
+          status: 'caution',
+          text: `${counts} did not come${on}, and came on another channel. If both are on who counted, that line lost the voice: stay nearer, in sight of its receiver.${more}`,
+        };
       return {
         status: 'fail',
-        text: othersHeard
-          ? `${counts} did not come${on}, and came on another channel: that line lost the voice. Stay nearer, in sight of its receiver.${more}`
-          : `The sound dropped out ${dropouts === 1 ? 'once' : `${dropouts} times`} on the way. Stay nearer, in sight of the receiver, or put it higher.${more}`,
+        text: `The sound dropped out ${dropouts === 1 ? 'once' : `${dropouts} times`} on the way. Stay nearer, in sight of the receiver, or put it higher.${more}`,
       };
     case 'not heard':
       return {

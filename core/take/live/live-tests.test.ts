@@ -98,6 +98,7 @@ describe('a walk', () => {
       { at: 20, seconds: 0.1 },
     ];
     expect(walked([there], RATE, holes, [])).toMatchObject({ outcome: 'dropped', dropouts: 2 });
+    expect(walked([there, there], RATE, [...holes, ...holes], [])).toMatchObject({ outcome: 'dropped', dropouts: 2 });
     expect(walked([there], RATE, holes, holes)).toMatchObject({ outcome: 'kept', dropouts: 0 });
     expect(walked([hiss(-60, SECONDS)], RATE, [], [])).toMatchObject({ outcome: 'nobody counted', fadeDb: null });
     expect(walked([new Float32Array(100)], RATE, [], []).outcome).toBe('nobody counted');

@@ -11,7 +11,7 @@ const FADED_DB = 20;
 const STEP_S = 0.02;
 /** Within a beat a word stands so far above the gap; hiss and hum are steadier, however loud. Est. */
 const SPOKEN_DB = 8;
-/** On a channel that carries the walker, most of the counts beside the receiver are heard. */
+/** On a channel that carries the walker, most of the counts beside the receiver are heard; est. */
 const LEAST_NEAR = 5;
 /** A count this far under those beside the receiver is another's voice, or what leaks; est. */
 const OTHER_DB = 35;
@@ -52,7 +52,10 @@ export function walked(
 ): Walked {
   const isOwn = ({ at, seconds }: Loss) =>
     own.some((o) => at < o.at + o.seconds + AROUND_S && at + seconds > o.at - AROUND_S);
-  const lost = dropouts.filter((d) => !isOwn(d)).length;
+  // A hole that is on both sides is one.
+  const lost = [...dropouts]
+    .sort((a, b) => a.at - b.at)
+    .filter((d, i, all) => !isOwn(d) && (i === 0 || d.at - (all[i - 1]?.at ?? 0) > SAME_S)).length;
   const counted = channels.map((x) => beatsOf(x, rateHz));
   const carrying = counted.flatMap((beats, channel) => {
     const near = beats
@@ -76,8 +79,11 @@ export function walked(
     const missed = beats.flatMap((b, at) => (isMissed(at, b, near) ? [at] : []));
     const lowest = Math.min(
       ...beats.slice(0, beats.length - TOGETHER + 1).flatMap((_, i) => {
-        const heard = beats.slice(i, i + TOGETHER).filter((b, k) => !isMissed(i + k, b, near));
-        return heard.length < TOGETHER - 1 ? [] : [Math.max(...heard.map((b) => b!))];
+        // What the browser lost is neither missed nor heard.
+        const heard = beats
+          .slice(i, i + TOGETHER)
+          .flatMap((b, k) => (b === null || isMissed(i + k, b, near) ? [] : [b]));
+        return heard.length < TOGETHER - 1 ? [] : [Math.max(...heard)];
       }),
     );
     return { channel, beats, near, missed, fadeDb: Math.max(0, near - lowest) };
@@ -97,6 +103,8 @@ export function walked(
   };
 }
 
+/** Holes of two channels that begin within so long are one, seconds. */
+const SAME_S = 0.05;
 /** A hole that lies so near what the browser lost is that, seconds. */
 const AROUND_S = 0.25;
 
