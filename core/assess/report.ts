@@ -4,7 +4,7 @@ import { magnitude } from '../circuit';
 import { whyNot } from '../host';
 import type { JointId, PartId } from '../model';
 import { type LineReading, ownTakeOf, pathBetween, type Readings } from '../readings';
-import { dbu, peakDbu, roughNoiseVolt, SILENCE_DBU } from '../signal';
+import { dbu, noiseAcross, peakDbu, SILENCE_DBU, transfersTo } from '../signal';
 import type { Assessment } from './assess';
 
 /** Infinite ohms, endless minutes and silence have no number in JSON: they become null. */
@@ -172,10 +172,10 @@ function placesOf(readings: Readings, line: LineReading): readonly Place[] {
 }
 
 /** Noise across the contacts where the voice is loudest: only told, never judged, so that judging need not wait for it. */
-const noiseAtJoint = ({ compiled, circuit, responses, joints }: Readings, joint: JointId): number =>
+const noiseAtJoint = ({ compiled, responses, joints }: Readings, joint: JointId): number =>
   noiseOnce(joints)(joint, () => {
     const across = joints.get(joint)!.across;
-    return across ? dbu(roughNoiseVolt(compiled, circuit, responses, across)) : SILENCE_DBU;
+    return across ? dbu(noiseAcross(compiled, responses, transfersTo(responses, across)).volt) : SILENCE_DBU;
   });
 
 /** Lines share joints, and so do devices: each joint's noise is worked out once for one set of readings. */

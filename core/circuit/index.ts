@@ -11,6 +11,15 @@ export {
   ok,
   type Result,
 } from './netlist';
-export { type Circuit, prepare, type Solution, type Solvable, type Transfer } from './solver';
+export {
+  type Circuit,
+  type Handles,
+  prepare,
+  type Solution,
+  type Solvable,
+  type Sweep,
+  type Swept,
+  type Transfer,
+} from './solver';
 export { type Deck, type DeckAnalyses, writeSpice } from './spice';
 export { BOLTZMANN, NOISE_BANDWIDTH_HZ, ownNoisePower, ROOM_KELVIN, thermalVolt } from './thermal';

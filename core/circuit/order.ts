@@ -8,6 +8,9 @@ export interface PivotOrder {
   /** Row and column of A at pivot position p. */
   readonly rowAt: Int32Array;
   readonly colAt: Int32Array;
+  /** Where row and column i of A have gone. */
+  readonly rowPosition: Int32Array;
+  readonly colPosition: Int32Array;
   /** Row p of L below the diagonal and of U beyond it: positions, ascending, from ptr[p] to ptr[p + 1]. */
   readonly lPtr: Int32Array;
   readonly lIdx: Int32Array;
@@ -163,7 +166,7 @@ export function orderAlong(a: Stamped, { rowAt, colAt }: Pick<PivotOrder, 'rowAt
   const [uPtr, uIdx] = compress(upper);
   const [aPtr, aEntry] = compress(entries);
   const aCol = aEntry.map((e) => colPosition[a.cols[e]]);
-  return { rowAt, colAt, lPtr, lIdx, uPtr, uIdx, aPtr, aEntry, aCol };
+  return { rowAt, colAt, rowPosition, colPosition, lPtr, lIdx, uPtr, uIdx, aPtr, aEntry, aCol };
 }
 
 function compress(lists: readonly (readonly number[])[]): [Int32Array, Int32Array] {

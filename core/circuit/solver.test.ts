@@ -74,6 +74,72 @@ describe('the solver', () => {
   });
 });
 
+describe('a sweep', () => {
+  const hz = [20, 440, 1000, 3150, 20_000];
+  const near = (x: { re: number; im: number }, y: { re: number; im: number }, scale: number) =>
+    expect(Math.hypot(x.re - y.re, x.im - y.im)).toBeLessThanOrEqual(1e-8 * scale + 1e-12);
+  /** Coils, capacitors and resistors between any nodes, alike at one of the frequencies: pivots that hold elsewhere fail there. */
+  const parts = fc.array(fc.tuple(fc.nat(2), fc.nat(4), fc.nat(4), fc.constantFrom(0.5, 1, 2)), {
+    minLength: 3,
+    maxLength: 9,
+  });
+
+  test('gives in each of its bands what the circuit gives at that frequency alone, resonances among them', () => {
+    let compared = 0;
+    fc.assert(
+      fc.property(parts, fc.nat(hz.length - 1), (drawn, resonant) => {
+        const omega = 2 * Math.PI * hz[resonant];
+        const n = netlist(
+          drive,
+          { kind: 'current', name: 'i', p: '0', n: 'b', dc: 0, ac: 0 },
+          { kind: 'vcvs', name: 'e', p: 'd', n: '0', cp: 'b', cn: '0', gain: 3 },
+          ...drawn.flatMap(([kind, from, to, x], k): Element[] => {
+            const [a, b] = [from, to].map((node) => '0abcd'[node]);
+            if (a === b) return [];
+            if (kind === 0) return [{ kind: 'inductor', name: `l${k}`, a, b, henry: x / omega }];
+            if (kind === 1) return [{ kind: 'capacitor', name: `c${k}`, a, b, farad: x / omega }];
+            return [{ kind: 'resistor', name: `r${k}`, a, b, ohm: x }];
+          }),
+        );
+        const circuit = prepare(n);
+        if (!circuit.ok) return;
+        const { over, handle, handlesOf } = circuit.value;
+        const alone = hz.map((f) => {
+          const fresh = prepare(n);
+          return fresh.ok ? fresh.value.at(f) : fresh;
+        });
+        const sweep = over(hz);
+        expect(sweep.ok).toBe(alone.every((a) => a.ok));
+        if (!sweep.ok) return;
+        const swept = sweep.value.solveFor(new Map([['v', 2]]));
+        const transfers = sweep.value.transferTo('b', 'd');
+        const weights = Float64Array.from(hz, (_, i) => i + 1);
+        let [power, noise] = [0, 0];
+        alone.forEach((a, band) => {
+          if (!a.ok) return;
+          const solution = a.value.solveFor(new Map([['v', 2]]));
+          const scale = 1 + magnitude(solution.voltage('b')) + magnitude(solution.voltage('d'));
+          for (const node of ['a', 'b', 'd']) near(swept.at(band).voltage(node), solution.voltage(node), scale);
+          near(sweep.value.at(band).solve().voltage('d'), a.value.solve().voltage('d'), scale);
+          const transfer = a.value.transferTo('b', 'd').fromSource('i');
+          const size = 1 + magnitude(transfer);
+          near(transfers.at(band).fromSource('i'), transfer, size);
+          near(sweep.value.at(band).transferTo('b', 'd').fromSource('i'), transfer, size);
+          power += weights[band] * magnitude(solution.between('a', 'b')) ** 2;
+          noise += weights[band] * magnitude(transfer) ** 2;
+        });
+        const { from, to } = handlesOf('i');
+        const close = (x: number, y: number) => expect(Math.abs(x - y)).toBeLessThanOrEqual(1e-7 * (1 + y));
+        close(swept.power(handle('b'), handle('a'), weights), power);
+        close(transfers.power(from, to, weights), noise);
+        compared += 1;
+      }),
+      { seed: 11, numRuns: 1500 },
+    );
+    expect(compared).toBeGreaterThan(200);
+  });
+});
+
 describe('circuits without an answer are refused by name, never NaN', () => {
   const cases: [string, Netlist, string, string][] = [
     ['a node that hangs on nothing', netlist(drive, r('x', 'y')), 'floating-node', 'x'],

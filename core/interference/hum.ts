@@ -1,8 +1,8 @@
 import { itemAt } from '../algorithms';
-import { magnitude, type Transfer, ZERO } from '../circuit';
+import { magnitude, type Swept, type Transfer, ZERO } from '../circuit';
 import type { Compiled, Disturbance } from '../compile';
 import { mainsOf, type PartId } from '../model';
-import { aWeightingDb } from '../signal';
+import { aWeightingDb, inBand, type Responses } from '../signal';
 import { type Harmonic, SPREAD_DB, type Spectra, SUPPLY_TONES, spectraOf } from './spectrum';
 
 /** What one way of the mains into the line makes at a channel: an order of magnitude, with its band. */
@@ -27,9 +27,9 @@ export const harmonicsOf = (d: Disturbance, { mains, difference }: Spectra): rea
 /**
  * Mains interference between two nodes, by part and way in, loudest first. What one part brings in one way is one field
  * on all its conductors at once, so it is summed with its phase: that is why a balanced run picks up less.
- * @param transfers to those nodes, one a third octave: the same that serve voices and noise.
+ * @param transfers to those nodes: the same that serve voices and noise.
  */
-export function humAt(compiled: Compiled, transfers: readonly Transfer[]): readonly Hum[] {
+export function humAt(compiled: Compiled, responses: Responses, transfers: Swept<Transfer>): readonly Hum[] {
   const spectra = spectraOf(mainsOf(compiled.setup.job));
   const ways = new Map<string, Disturbance[]>();
   for (const d of compiled.disturbances) {
@@ -43,7 +43,7 @@ export function humAt(compiled: Compiled, transfers: readonly Transfer[]): reado
       let aPower = 0;
       harmonicsOf(itemAt(together, 0), spectra).forEach((h, i) => {
         const volt = together.reduce((sum, d) => {
-          const by = itemAt(transfers, h.band).fromSource(d.source);
+          const by = inBand(responses, transfers, h.band).fromSource(d.source);
           const amplitude = amplitudeOf(d, itemAt(harmonicsOf(d, spectra), i));
           return { re: sum.re + by.re * amplitude, im: sum.im + by.im * amplitude };
         }, ZERO);

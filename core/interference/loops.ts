@@ -2,7 +2,7 @@ import { itemAt } from '../algorithms';
 import { magnitude, type Solution } from '../circuit';
 import type { Compiled, Disturbance, Earthing } from '../compile';
 import { mainsOf } from '../model';
-import { type Responses, THIRD_OCTAVES_HZ, touchNodes } from '../signal';
+import { type Responses, solvableIn, THIRD_OCTAVES_HZ, touchNodes } from '../signal';
 import { amplitudeOf, harmonicsOf } from './hum';
 import { spectraOf } from './spectrum';
 
@@ -38,7 +38,7 @@ export function loopsOf(compiled: Compiled, responses: Responses): readonly Loop
   for (const d of compiled.disturbances) {
     if (d.what === 'pickup') continue;
     const fundamental = itemAt(harmonicsOf(d, spectra), 0);
-    const solution = itemAt(responses.solvables, fundamental.band).solveFor(
+    const solution = solvableIn(responses, fundamental.band).solveFor(
       new Map([[d.source, amplitudeOf(d, fundamental)]]),
     );
     const currents = compiled.joints.map((joint) => ({

@@ -1,9 +1,8 @@
-import { itemAt } from '../algorithms';
 import type { NodeName } from '../circuit';
 import { magnitude } from '../circuit';
 import type { Capsule, Compiled, Driver } from '../compile';
 import type { PartId } from '../model';
-import { absorptionM2, BAND_1K, pascal, type Responses, transfersTo } from '../signal';
+import { absorptionM2, BAND_1K, pascal, type Responses, solvableIn } from '../signal';
 
 /** Loudspeakers that sound into the room. */
 type Loudspeaker = Driver & { readonly open: NonNullable<Driver['open']> };
@@ -39,7 +38,7 @@ export function airVolt(
 ): number {
   const speakers = loudspeakers(compiled);
   if (speakers.length === 0) return 0;
-  const transfer = itemAt(transfersTo(responses, [p, n]), BAND_1K);
+  const transfer = solvableIn(responses, BAND_1K).transferTo(p, n);
   let power = 0;
   for (const capsule of inTheAir(compiled)) {
     const onward = magnitude(transfer.fromSource(capsule.source)) * capsule.perPascal;
@@ -65,7 +64,7 @@ export interface HowlReading {
 export function readHowl(compiled: Compiled, responses: Responses): readonly HowlReading[] {
   const found = new Map<string, HowlReading>();
   for (const speaker of loudspeakers(compiled)) {
-    const transfer = itemAt(transfersTo(responses, [speaker.p, speaker.n]), BAND_1K);
+    const transfer = solvableIn(responses, BAND_1K).transferTo(speaker.p, speaker.n);
     for (const capsule of inTheAir(compiled)) {
       const volt = magnitude(transfer.fromSource(capsule.source)) * capsule.perPascal;
       if (volt === 0) continue;

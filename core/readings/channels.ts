@@ -1,14 +1,14 @@
 import { itemAt } from '../algorithms';
-import { type Circuit, type Complex, magnitude, type Transfer } from '../circuit';
+import { type Complex, magnitude, type Transfer } from '../circuit';
 import type { Compiled, InputChannel, Stage } from '../compile';
 import type { InputEntry } from '../host';
 import { type Hum, humAt } from '../interference';
 import {
-  aWeightingDb,
   BAND_1K,
   type Curve,
   curveOf,
   dbu,
+  inBand,
   type Noise,
   noiseAt,
   pascal,
@@ -16,6 +16,7 @@ import {
   type Responses,
   responseAt1k,
   SILENCE_DBU,
+  THIRD_OCTAVES_HZ,
   transfersTo,
   voiceVolt,
   voltOf,
@@ -67,7 +68,6 @@ const LEAKING = 30;
 /** Levels, peaks and noise of every source at every channel of some inputs, in their order. */
 export function readChannels(
   compiled: Compiled,
-  circuit: Circuit,
   responses: Responses,
   entries: readonly InputEntry[],
 ): readonly ChannelReading[] {
@@ -76,28 +76,24 @@ export function readChannels(
     const input = compiled.inputs.find((i) => i.part === part && i.id === id);
     if (!input) return [];
     const transfers = transfersTo(responses, [input.p, input.n]);
-    const noise = noiseAt(compiled, circuit, responses, input, transfers);
-    const hum = humAt(compiled, transfers);
+    const at1k = inBand(responses, transfers, BAND_1K);
+    const noise = noiseAt(compiled, responses, input, transfers);
+    const hum = humAt(compiled, responses, transfers);
     const arrivals = compiled.setup.job.sources.map((source): Omit<Arrival, 'leaks'> => {
       const averageDbu = dbu(voiceVolt(responses, source.id, input.p, input.n));
       return {
         source: source.id,
         averageDbu,
-        aWeightedVolt: voiceVolt(responses, source.id, input.p, input.n, aWeightingDb),
+        aWeightedVolt: voiceVolt(responses, source.id, input.p, input.n, 'aWeighted'),
         peakDbfs: averageDbu <= SILENCE_DBU ? SILENCE_DBU : peakDbu(averageDbu) - input.fullScaleDbu,
         at1k: responseAt1k(responses, source.id, input),
         bySide: responses.feeds
           .filter((f) => f.source === source.id && f.capsule.wired)
-          .map(
-            (f) =>
-              magnitude(itemAt(transfers, BAND_1K).fromSource(f.capsule.source)) * pascal(f.spl) * f.capsule.perPascal,
-          ),
+          .map((f) => magnitude(at1k.fromSource(f.capsule.source)) * pascal(f.spl) * f.capsule.perPascal),
         curve: averageDbu <= SILENCE_DBU ? null : curveOf(sizes(responses, source.id, input)),
       };
     });
-    return [
-      { input, number, noise, arrivals, hum, fedBy: feeding(compiled, responses, input, itemAt(transfers, BAND_1K)) },
-    ];
+    return [{ input, number, noise, arrivals, hum, fedBy: feeding(compiled, responses, input, at1k) }];
   });
   const bestOf = (i: number) => Math.max(...channels.map((c) => magnitude(itemAt(c.arrivals, i).at1k)));
   const best = compiled.setup.job.sources.map((_, i) => bestOf(i));
@@ -121,7 +117,7 @@ export function readChannels(
 }
 
 const sizes = (responses: Responses, source: string, { p, n }: InputChannel): readonly number[] =>
-  responses.bySource.get(source)!.map((s) => magnitude(s.between(p, n)));
+  THIRD_OCTAVES_HZ.map((_, band) => magnitude(inBand(responses, responses.bySource.get(source)!, band).between(p, n)));
 
 /** Which amplifiers carry a share of what arrives that could be heard, for any source. */
 function feeding(
@@ -133,7 +129,7 @@ function feeding(
   const carries = (stage: Stage) => {
     const onward = magnitude(transfer.fromSource(stage.drive));
     return compiled.setup.job.sources.some(({ id }) => {
-      const solution = itemAt(responses.bySource.get(id)!, BAND_1K);
+      const solution = inBand(responses, responses.bySource.get(id)!, BAND_1K);
       const arrived = magnitude(solution.between(input.p, input.n));
       const own = onward * magnitude(solution.between(stage.driveNode, stage.n));
       return arrived > 0 && own > arrived / LEAKING;

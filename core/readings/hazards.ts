@@ -1,4 +1,4 @@
-import { itemAt, reach } from '../algorithms';
+import { reach } from '../algorithms';
 import { type Contacts, magnitude } from '../circuit';
 import { type Compiled, compile, type FittedJoint, type Limit } from '../compile';
 import { connectorNamed } from '../connectors';
@@ -15,7 +15,7 @@ import {
   type Setup,
   turnKnob,
 } from '../model';
-import { BAND_1K, dbu, type OperatingPoint, peakDbu, type Responses, voiceVolt, voltOf } from '../signal';
+import { BAND_1K, dbu, type OperatingPoint, peakDbu, type Responses, solvableIn, voiceVolt, voltOf } from '../signal';
 import { contactsIn, probesOf } from './probe';
 
 /** What stands, or could stand, on something that can be harmed. */
@@ -184,7 +184,7 @@ function oneTurnFurther(
   voice: number,
   now: number,
 ): Pick<Hazard, 'volt' | 'from' | 'when'> | null {
-  const transfer = itemAt(responses.solvables, BAND_1K).transferTo(limit.p, limit.n);
+  const transfer = solvableIn(responses, BAND_1K).transferTo(limit.p, limit.n);
   const neededDb = 20 * Math.log10(limit.maxVolt / now);
   let worst: (Pick<Hazard, 'volt' | 'from' | 'when'> & { readonly db: number }) | null = null;
   for (const stage of compiled.stages) {

@@ -3,7 +3,16 @@ import { type Complex, divide, magnitude, ONE, subtract, ZERO } from '../circuit
 import { type Compiled, contactNode, type FittedJoint } from '../compile';
 import { connectorNamed, contactsOf } from '../connectors';
 import type { JointId, PartId, Role } from '../model';
-import { BAND_1K, dbu, type OperatingPoint, type Responses, touchNodes, voiceVolt } from '../signal';
+import {
+  BAND_1K,
+  dbu,
+  inBand,
+  type OperatingPoint,
+  type Responses,
+  solvableIn,
+  touchNodes,
+  voiceVolt,
+} from '../signal';
 
 /** What stands at one touching pair of contacts. */
 export interface ContactReading {
@@ -113,7 +122,7 @@ function loadingOf(
 ): Loading | null {
   const { mating } = joint;
   if (!mating.fits || n === '0') return null;
-  const solution = itemAt(responses.bySource.get(source)!, BAND_1K);
+  const solution = inBand(responses, responses.bySource.get(source)!, BAND_1K);
   let current = ZERO;
   mating.touches.forEach((touch, i) => {
     const { plug, socket } = touchNodes(joint, touch);
@@ -123,7 +132,7 @@ function loadingOf(
     current = { re: current.re + drop.re / ohm, im: current.im + drop.im / ohm };
   });
   const volt = solution.between(p, n);
-  const both = divide(ONE, itemAt(responses.solvables, BAND_1K).transferTo(p, n).fromCurrent(n, p));
+  const both = divide(ONE, solvableIn(responses, BAND_1K).transferTo(p, n).fromCurrent(n, p));
   let load = divide(current, volt);
   // Which side is the plug's decides the sign of the current; a load takes, it does not give.
   if (load.re < 0) load = { re: -load.re, im: -load.im };
@@ -179,9 +188,10 @@ export function sidesAt(responses: Responses, joint: FittedJoint, source: string
   if (!mating.fits) return null;
   const first = mating.touches.find((t) => t.socket === 'tip');
   const second = mating.touches.find((t) => t.socket === 'ring1');
-  const solution = responses.bySource.get(source)?.[BAND_1K];
+  const swept = responses.bySource.get(source);
   const ground = groundTouch(joint);
-  if (!first || !second || !solution || ground < 0) return null;
+  if (!first || !second || !swept || ground < 0) return null;
+  const solution = inBand(responses, swept, BAND_1K);
   const g = touchNodes(joint, itemAt(mating.touches, ground)).socket;
   const at = (t: typeof first) => {
     const node = touchNodes(joint, t).socket;

@@ -203,7 +203,7 @@ function readFrom(
   usb: UsbTree,
   entries: readonly InputEntry[],
 ): Omit<Readings, 'callers'> {
-  const { circuit, responses, stages, watts } = shared;
+  const { responses, stages, watts } = shared;
   const app = appIn(compiled.catalogue, compiled.setup.job.app);
   const stand = standingAt(compiled, app, entries);
   const taken = entries.find((e) => keyOf(e) === stand.taken) ?? null;
@@ -211,7 +211,7 @@ function readFrom(
   const device = compiled.device.part.id;
   const session = compiled.setup.session ?? {};
   const read = intended ? recordedTogether(app, session, stand, intended, entries) : [];
-  const all = readChannels(compiled, circuit, responses, read);
+  const all = readChannels(compiled, responses, read);
   const channels = all.filter((c) => isRecorded(app, session, stand, c));
   const lines = responses.feeds.map((f): LineReading => {
     const path = pathBetween(compiled, f.capsule.part, intended?.part ?? device);

@@ -1,8 +1,7 @@
-import { itemAt } from '../algorithms';
 import { type Circuit, magnitude, type Transfer } from '../circuit';
 import type { Compiled, Limit } from '../compile';
 import type { JointId, PartId } from '../model';
-import { BAND_1K, type OperatingPoint, type Responses, voltOf } from '../signal';
+import { BAND_1K, type OperatingPoint, type Responses, solvableIn, voltOf } from '../signal';
 
 /** Two outputs joined to each other: each drives the other. */
 export interface TiedOutputs {
@@ -30,7 +29,7 @@ const LEAST_MA = 0.5;
  * either lifts the other as well.
  */
 export function tiedOutputs(compiled: Compiled, responses: Responses): readonly TiedOutputs[] {
-  const solvable = itemAt(responses.solvables, BAND_1K);
+  const solvable = solvableIn(responses, BAND_1K);
   const outputs = compiled.limits.flatMap((limit) => {
     const joint = compiled.joints.find((j) => [j.a, j.b].some((s) => isOutput(s.part.id, s.port, limit)));
     if (!joint || !compiled.present(limit.p) || !compiled.present(limit.n)) return [];

@@ -5,7 +5,6 @@ export {
   type NoiseShare,
   noiseAcross,
   noiseAt,
-  roughNoiseVolt,
   transfersTo,
 } from './noise';
 export { isAlive, type OperatingPoint, operatingPoint, touchNodes } from './operating';
@@ -13,9 +12,11 @@ export { nearestE24, type Pad, type PadForm, type PadResult, type PadWish, padFo
 export {
   type Bands,
   type Feed,
+  inBand,
   playbackKey,
   type Responses,
   responseAt1k,
+  solvableIn,
   solveResponses,
   voiceVolt,
 } from './response';

@@ -1,21 +1,18 @@
 import { memoOfTwo } from '../algorithms';
 import {
   BOLTZMANN,
-  type Circuit,
-  type Element,
-  magnitude,
+  type Handles,
   NOISE_BANDWIDTH_HZ,
   ownNoisePower,
   ROOM_KELVIN,
+  type Swept,
   type Transfer,
 } from '../circuit';
 import type { Compiled, InputChannel } from '../compile';
 import type { PartId } from '../model';
 import { pascal, voltOf } from './level';
-import { eachOnce, type Responses } from './response';
+import { type Responses, weightsFor } from './response';
 import { aWeightingDb, bandwidthHz, THIRD_OCTAVES_HZ } from './spectrum';
-
-type Resistor = Extract<Element, { kind: 'resistor' }>;
 
 /** One contributor to the noise of a channel, in volts there. */
 export interface NoiseShare {
@@ -42,158 +39,133 @@ const PINK_A_POWER = BANDS.reduce((sum, b) => sum + b.aWeight, 0);
 const capsuleDensity = (voltPerPascal: number, selfNoiseDba: number): number =>
   (pascal(selfNoiseDba) * voltPerPascal) / Math.sqrt(A_WEIGHTED_BANDWIDTH_HZ);
 
-/** Noise power per hertz of one generator, squared volts at the channel: the transfer of its band applied. */
+/** Noise power per third octave of one generator: of so much per hertz, or, where it is pink, as much in each. */
 interface Generator {
   readonly part: PartId;
   readonly what: string;
-  density(transfer: Transfer, band: number): number;
+  /** Where it stands in a transfer; its squared size there makes of this the power at the channel. */
+  readonly at: Handles;
+  readonly power: number;
+  readonly isPink: boolean;
 }
 
-/** Resistors are many: their nodes and squared noise currents lie side by side. */
-interface Resistors {
-  readonly parts: readonly string[];
-  readonly a: Int32Array;
-  readonly b: Int32Array;
-  readonly density: Float64Array;
-}
+const WIDTHS: readonly number[] = BANDS.map((b) => b.width);
+const A_WIDTHS: readonly number[] = BANDS.map((b) => b.width * b.aWeight);
+const EACH: readonly number[] = BANDS.map(() => 1);
+const A_EACH: readonly number[] = BANDS.map((b) => b.aWeight);
 
-/** An octave at a time: enough for noise that is drawn, not judged; within half a decibel. */
-const OCTAVES = BANDS.flatMap((_, i) => {
-  if (i % 3 !== 0) return [];
-  const three = BANDS.slice(i, i + 3);
-  return [{ band: i + (three.length >> 1), width: three.reduce((sum, b) => sum + b.width, 0) }];
-});
-
-/** Flat noise across two nodes by octaves, volts: a third of the work of `noiseAcross`, for the many places of a lane. */
-export function roughNoiseVolt(
-  compiled: Compiled,
-  circuit: Circuit,
-  responses: Responses,
-  [p, n]: readonly [string, string],
-): number {
-  const resistors = resistorsOf(compiled, circuit);
-  const generators = generatorsOf(compiled, responses);
-  let power = 0;
-  for (const { band, width } of OCTAVES) {
-    const transfer = responses.solvables[band].transferTo(p, n);
-    for (let i = 0; i < resistors.density.length; i++) {
-      power += width * resistors.density[i] * transfer.squaredOhm(resistors.a[i], resistors.b[i]);
-    }
-    for (const g of generators) power += width * g.density(transfer, band);
-  }
-  return Math.sqrt(power);
-}
-
-/** Transfers from anywhere to the voltage between two nodes, one a third octave. */
-export const transfersTo = (responses: Responses, [p, n]: readonly [string, string]): readonly Transfer[] =>
-  eachOnce(responses.solvables, (s) => s.transferTo(p, n));
+/** Transfers from anywhere to the voltage between two nodes, in every band. */
+export const transfersTo = ({ sweep }: Responses, [p, n]: readonly [string, string]): Swept<Transfer> =>
+  sweep.transferTo(p, n);
 
 /** Noise at an input channel, its own converter included. */
 export function noiseAt(
   compiled: Compiled,
-  circuit: Circuit,
   responses: Responses,
   input: InputChannel,
-  transfers: readonly Transfer[],
+  transfers: Swept<Transfer>,
 ): Noise {
   const converter = ownNoisePower(voltOf(input.einDbu)) / NOISE_BANDWIDTH_HZ;
-  const own: Generator = { part: input.part, what: 'converter', density: () => converter };
-  return noiseAcross(compiled, circuit, responses, transfers, [own]);
+  const sum = (widths: readonly number[]) => converter * widths.reduce((total, w) => total + w, 0);
+  const own = { part: input.part, what: 'converter', power: sum(WIDTHS), aPower: sum(A_WIDTHS) };
+  return noiseAcross(compiled, responses, transfers, [own]);
+}
+
+interface Power {
+  readonly part: PartId;
+  readonly what: string;
+  readonly power: number;
+  readonly aPower: number;
 }
 
 /**
  * Noise across two nodes from every resistor, microphone and amplifier, through the same transfers as the signal.
- * One transposed solve a band serves all of them.
- * @param transfers to those nodes, one a third octave.
- * @param more generators that stand at the two nodes themselves.
+ * One transposed solve serves all of them.
+ * @param transfers to those nodes.
+ * @param more that stands at the two nodes themselves, squared volts.
  */
 export function noiseAcross(
   compiled: Compiled,
-  circuit: Circuit,
   responses: Responses,
-  transfers: readonly Transfer[],
-  more: readonly Generator[] = [],
+  transfers: Swept<Transfer>,
+  more: readonly Power[] = [],
 ): Noise {
-  const resistors = resistorsOf(compiled, circuit);
-  const generators = [...generatorsOf(compiled, responses), ...more];
-  const count = resistors.parts.length + generators.length;
-  const power = new Float64Array(count);
-  const aPower = new Float64Array(count);
-  const densities = new Float64Array(count);
-  transfers.forEach((transfer, band) => {
-    const { width, aWeight } = BANDS[band];
-    const isNew = band === 0 || transfer !== transfers[band - 1];
-    for (let i = 0; i < count; i++) {
-      const k = i - resistors.parts.length;
-      if (k >= 0) densities[i] = generators[k].density(transfer, band);
-      else if (isNew) densities[i] = resistors.density[i] * transfer.squaredOhm(resistors.a[i], resistors.b[i]);
-      const density = densities[i];
-      power[i] += width * density;
-      aPower[i] += width * density * aWeight;
-    }
-  });
-  const owners = [...resistors.parts.map((part) => ({ part, what: 'resistors' })), ...generators];
-  const totals = new Map<string, { part: PartId; what: string; power: number; aPower: number }>();
-  owners.forEach(({ part, what }, i) => {
+  const [white, aWhite, pink, aPink] = [WIDTHS, A_WIDTHS, EACH, A_EACH].map((w) => weightsFor(responses, w));
+  const totals = new Map<string, Mutable<Power>>();
+  const add = ({ part, what, power, aPower }: Power) => {
     const key = `${part}/${what}`;
-    const t = totals.get(key) ?? { part, what, power: 0, aPower: 0 };
-    t.power += power[i];
-    t.aPower += aPower[i];
-    totals.set(key, t);
-  });
-  const sum = (x: Float64Array) => Math.sqrt(x.reduce((t, p) => t + p, 0));
-  const shares = [...totals.values()]
+    const t = totals.get(key);
+    if (!t) totals.set(key, { part, what, power, aPower });
+    else {
+      t.power += power;
+      t.aPower += aPower;
+    }
+  };
+  for (const { part, what, at, power, isPink } of generatorsOf(compiled, responses)) {
+    add({
+      part,
+      what,
+      power: power * transfers.power(at.from, at.to, isPink ? pink : white),
+      aPower: power * transfers.power(at.from, at.to, isPink ? aPink : aWhite),
+    });
+  }
+  more.forEach(add);
+  const each = [...totals.values()];
+  const sum = (of: 'power' | 'aPower') => Math.sqrt(each.reduce((total, t) => total + t[of], 0));
+  const shares = each
     .map((t) => ({ part: t.part, what: t.what, volt: Math.sqrt(t.power), aWeightedVolt: Math.sqrt(t.aPower) }))
     .sort((x, y) => y.aWeightedVolt - x.aWeightedVolt);
-  return { volt: sum(power), aWeightedVolt: sum(aPower), shares };
+  return { volt: sum('power'), aWeightedVolt: sum('aPower'), shares };
 }
 
-/** Every channel of a circuit hears the same resistors. */
-const resistorsOf = memoOfTwo(listResistors);
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
 
-function listResistors(compiled: Compiled, circuit: Circuit): Resistors {
-  const loud = compiled.netlist.elements.filter(
-    (e) => e.kind === 'resistor' && !compiled.silent.has(e.name),
-  ) as Resistor[];
-  return {
-    parts: loud.map((e) => compiled.ownerOf(e.name)),
-    a: Int32Array.from(loud, (e) => circuit.handle(e.a)),
-    b: Int32Array.from(loud, (e) => circuit.handle(e.b)),
-    // A resistor as a noise current: 4 k T / R in each hertz.
-    density: Float64Array.from(loud, (e) => (4 * BOLTZMANN * ROOM_KELVIN) / e.ohm),
-  };
-}
+/** Every channel of a circuit hears the same generators. */
+const generatorsOf = memoOfTwo(listGenerators);
 
-function generatorsOf(compiled: Compiled, responses: Responses): readonly Generator[] {
+function listGenerators(compiled: Compiled, { feeds, handle, handlesOf }: Responses): readonly Generator[] {
   const generators: Generator[] = [];
+  for (const e of compiled.netlist.elements) {
+    if (e.kind !== 'resistor' || compiled.silent.has(e.name)) continue;
+    generators.push({
+      part: compiled.ownerOf(e.name),
+      what: 'resistors',
+      at: { from: handle(e.a), to: handle(e.b) },
+      // A resistor as a noise current: 4 k T / R in each hertz.
+      power: (4 * BOLTZMANN * ROOM_KELVIN) / e.ohm,
+      isPink: false,
+    });
+  }
   for (const c of compiled.capsules) {
     if (c.selfNoiseDba === null) continue;
     const scale = (capsuleDensity(c.voltPerPascal, c.selfNoiseDba) * c.perPascal) / c.voltPerPascal;
     generators.push({
       part: c.part,
       what: 'microphone',
-      density: (t) => (magnitude(t.fromSource(c.source)) * scale) ** 2,
+      at: handlesOf(c.source),
+      power: scale ** 2,
+      isPink: false,
     });
   }
   const { room } = compiled.setup.job;
-  for (const c of room
-    ? new Set(responses.feeds.filter((f) => f.alive && !f.capsule.wired).map((f) => f.capsule))
-    : []) {
+  for (const c of room ? new Set(feeds.filter((f) => f.alive && !f.capsule.wired).map((f) => f.capsule)) : []) {
     // All round the microphone, so what hears less from behind hears less of it.
     const volt = pascal(room!.noiseDba) * c.perPascal;
-    const power = volt ** 2 / c.directivity / PINK_A_POWER;
     generators.push({
       part: c.part,
       what: 'room',
-      density: (t, band) => (magnitude(t.fromSource(c.source)) ** 2 * power) / BANDS[band].width,
+      at: handlesOf(c.source),
+      power: volt ** 2 / c.directivity / PINK_A_POWER,
+      isPink: true,
     });
   }
   for (const s of compiled.stages) {
-    const density = (voltOf(s.einDbu) * 10 ** (s.gainDb / 20)) ** 2 / NOISE_BANDWIDTH_HZ;
     generators.push({
       part: s.part,
       what: 'amplifier',
-      density: (t) => density * magnitude(t.fromSource(s.drive)) ** 2,
+      at: handlesOf(s.drive),
+      power: (voltOf(s.einDbu) * 10 ** (s.gainDb / 20)) ** 2 / NOISE_BANDWIDTH_HZ,
+      isPink: false,
     });
   }
   return generators;

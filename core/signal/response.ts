@@ -1,9 +1,21 @@
-import { type Circuit, type Complex, type NodeName, ok, type Result, type Solution, type Solvable } from '../circuit';
+import { memoBy } from '../algorithms';
+import {
+  type Circuit,
+  type Complex,
+  type Handles,
+  type NodeName,
+  ok,
+  type Result,
+  type Solution,
+  type Solvable,
+  type Sweep,
+  type Swept,
+} from '../circuit';
 import type { Capsule, Compiled, InputChannel } from '../compile';
 import type { PartId } from '../model';
 import { heardSpl, pascal } from './level';
 import { isAlive, type OperatingPoint } from './operating';
-import { MUSIC_SHARES, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
+import { aWeightingDb, BAND_1K, MUSIC_SHARES, SPEECH_SHARES, THIRD_OCTAVES_HZ } from './spectrum';
 
 /** A source through one microphone at one distance. */
 export interface Feed {
@@ -16,20 +28,26 @@ export interface Feed {
 
 /** The netlist solved at every third octave, for each source alone and for playback. */
 export interface Responses {
-  readonly solvables: readonly Solvable[];
+  /** Its bands are the third octaves, or 1 kHz alone: `inBand` and `weightsFor` know which. */
+  readonly sweep: Sweep;
   readonly feeds: readonly Feed[];
-  /** One solution a band for each source of the job at 1 Pa average per placed microphone, scaled by its distance. */
-  readonly bySource: ReadonlyMap<string, readonly Solution[]>;
-  /** How the power of each source lies over the bands. */
-  readonly shares: ReadonlyMap<string, readonly number[]>;
+  /** Solutions for each source of the job at 1 Pa average per placed microphone, scaled by its distance. */
+  readonly bySource: ReadonlyMap<string, Swept<Solution>>;
+  /** How the power of each source lies over the bands of the sweep. */
+  readonly shares: ReadonlyMap<string, Shares>;
   /** What the device plays at full scale on each side, at 1 kHz, by part and side: `part left`. */
   readonly playback: ReadonlyMap<string, Solution>;
   /** Contacts that no circuit uses are not in the netlist. */
   has(node: NodeName): boolean;
   handle(node: NodeName): number;
+  handlesOf(source: string): Handles;
 }
 
-const BAND_1K_HZ = 1000;
+/** Shares of a source's power, as they are and A-weighted. */
+interface Shares {
+  readonly flat: Float64Array;
+  readonly aWeighted: Float64Array;
+}
 
 /** All third octaves, or 1 kHz standing for all: what does not hang on frequency comes out the same, a tenth as dear. */
 export type Bands = 'all' | '1 kHz';
@@ -56,66 +74,74 @@ export function solveResponses(
         alive: isAlive(op, capsule),
       }));
   });
-  const solvables: Solvable[] = [];
-  for (const hz of bands === 'all' ? THIRD_OCTAVES_HZ : [BAND_1K_HZ]) {
-    const at = circuit.at(hz);
-    if (!at.ok) return at;
-    solvables.push(at.value);
-  }
-  while (solvables.length < THIRD_OCTAVES_HZ.length) solvables.push(solvables[0]);
-  const bySource = new Map<string, Solution[]>();
+  const { has, handle, handlesOf } = circuit;
+  const swept = circuit.over(bands === 'all' ? THIRD_OCTAVES_HZ : [1000]);
+  if (!swept.ok) return swept;
+  const sweep = swept.value;
+  const bySource = new Map<string, Swept<Solution>>();
   for (const { id } of compiled.setup.job.sources) {
     const amplitudes = new Map<string, number>();
     for (const f of feeds) {
       if (f.source === id && f.alive) amplitudes.set(f.capsule.source, pascal(f.spl) * f.capsule.perPascal);
     }
-    bySource.set(
-      id,
-      eachOnce(solvables, (s) => s.solveFor(amplitudes)),
-    );
+    bySource.set(id, sweep.solveFor(amplitudes));
   }
   const playback = new Map<string, Solution>();
-  const at1k = solvables[THIRD_OCTAVES_HZ.indexOf(BAND_1K_HZ)];
+  const at1k = sweep.at(bandOf(sweep, BAND_1K));
   for (const p of compiled.playbacks) {
     playback.set(playbackKey(p.part, p.side), at1k.solveFor(new Map([[p.source, p.fullScaleVolt]])));
   }
-  const shares = new Map(
-    compiled.setup.job.sources.map((s) => [s.id, s.sound === 'music' ? MUSIC_SHARES : SPEECH_SHARES]),
-  );
-  return ok({ solvables, feeds, bySource, shares, playback, has: circuit.has, handle: circuit.handle });
+  const shares = new Map(compiled.setup.job.sources.map((s) => [s.id, sharesOf(s.sound === 'music', bands)]));
+  return ok({ sweep, feeds, bySource, shares, playback, has, handle, handlesOf });
 }
 
-/** The same of each band, worked out once where bands share a solution. */
-export function eachOnce<T>(solvables: readonly Solvable[], work: (s: Solvable) => T): T[] {
-  const out: T[] = [];
-  for (const [i, s] of solvables.entries()) out.push(i > 0 && s === solvables[i - 1] ? out[i - 1] : work(s));
-  return out;
-}
+const bandOf = ({ frequenciesHz }: Sweep, thirdOctave: number): number =>
+  frequenciesHz.length === 1 ? 0 : thirdOctave;
+
+/** What a sweep gave in a third octave; where it is of 1 kHz alone, that stands for all. */
+export const inBand = <T>({ sweep }: Responses, swept: Swept<T>, thirdOctave: number): T =>
+  swept.at(bandOf(sweep, thirdOctave));
+
+/** The circuit itself in a third octave. */
+export const solvableIn = ({ sweep }: Responses, thirdOctave: number): Solvable => sweep.at(bandOf(sweep, thirdOctave));
+
+/** One weight for each third octave as weights of the bands that a sweep has. */
+export const weightsFor = ({ sweep }: Responses, weights: readonly number[]): Float64Array =>
+  folded(weights, sweep.frequenciesHz.length === 1 ? '1 kHz' : 'all');
+
+const folded = (weights: readonly number[], bands: Bands): Float64Array =>
+  Float64Array.from(bands === 'all' ? weights : [weights.reduce((sum, w) => sum + w, 0)]);
+
+const sharesOf = memoBy(
+  (isMusic: boolean, bands: Bands) => `${isMusic} ${bands}`,
+  (isMusic: boolean, bands: Bands): Shares => {
+    const shares = isMusic ? MUSIC_SHARES : SPEECH_SHARES;
+    return {
+      flat: folded(shares, bands),
+      aWeighted: folded(
+        shares.map((share, i) => share * 10 ** (aWeightingDb(THIRD_OCTAVES_HZ[i]) / 10)),
+        bands,
+      ),
+    };
+  },
+);
 
 export const playbackKey = (part: PartId, side: string): string => `${part} ${side}`;
 
 /** Average volts of a source between two nodes: the bands' responses weighted with its spectrum. */
 export function voiceVolt(
-  responses: Responses,
+  { bySource, shares, handle }: Responses,
   source: string,
   p: NodeName,
   n: NodeName,
-  weightDb?: (hz: number) => number,
+  weighting: keyof Shares = 'flat',
 ): number {
-  const solutions = responses.bySource.get(source);
-  if (!solutions) return 0;
-  const [hp, hn] = [responses.handle(p), responses.handle(n)];
-  const shares = responses.shares.get(source)!;
-  let power = 0;
-  THIRD_OCTAVES_HZ.forEach((hz, band) => {
-    const weight = weightDb ? 10 ** (weightDb(hz) / 10) : 1;
-    power += shares[band] * weight * solutions[band].squaredVolt(hp, hn);
-  });
-  return Math.sqrt(power);
+  const swept = bySource.get(source);
+  return swept ? Math.sqrt(swept.power(handle(n), handle(p), shares.get(source)![weighting])) : 0;
 }
 
 /** Complex response of a source at an input channel and 1 kHz, for comparing polarity and sides. */
 export function responseAt1k(responses: Responses, source: string, input: InputChannel): Complex {
-  const solutions = responses.bySource.get(source);
-  return solutions ? solutions[THIRD_OCTAVES_HZ.indexOf(BAND_1K_HZ)].between(input.p, input.n) : { re: 0, im: 0 };
+  const swept = responses.bySource.get(source);
+  return swept ? inBand(responses, swept, BAND_1K).between(input.p, input.n) : { re: 0, im: 0 };
 }
