@@ -12,6 +12,8 @@ export interface Factors {
   readonly lIm: Float64Array;
   readonly uRe: Float64Array;
   readonly uIm: Float64Array;
+  /** Of all pivots, the smallest share of the largest entry of its row. */
+  readonly weakest: number;
   /** The inverse of the pivots, so that rows multiply instead of dividing. */
   readonly dRe: Float64Array;
   readonly dIm: Float64Array;
@@ -61,6 +63,7 @@ export function factorAlong(
   const wRe = new Float64Array(n * bands);
   const wIm = new Float64Array(n * bands);
   const largest = new Float64Array(bands);
+  let weakest = 1;
 
   for (let p = 0; p < n; p++) {
     largest.fill(0);
@@ -105,7 +108,9 @@ export function factorAlong(
       const pr = wRe[at + b];
       const pi = wIm[at + b];
       const square = pr * pr + pi * pi;
-      if (!(Math.sqrt(square) > leastPivot * largest[b])) return null;
+      const share = Math.sqrt(square) / largest[b];
+      if (!(share > leastPivot)) return null;
+      if (share < weakest) weakest = share;
       dRe[at + b] = pr / square;
       dIm[at + b] = -pi / square;
       wRe[at + b] = 0;
@@ -122,7 +127,7 @@ export function factorAlong(
       }
     }
   }
-  return { order, bands, lRe, lIm, uRe, uIm, dRe, dIm };
+  return { order, bands, weakest, lRe, lIm, uRe, uIm, dRe, dIm };
 }
 
 /**

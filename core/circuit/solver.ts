@@ -10,6 +10,7 @@ import {
   solveWith,
   WEAK_ELSEWHERE,
 } from './factor';
+import { recallOrder, rememberOrder, shapeOf } from './known-orders';
 import { type CircuitProblem, type Element, fail, type Netlist, type NodeName, ok, type Result } from './netlist';
 import { findOrder, type PivotOrder } from './order';
 import { type Stamped, stamp } from './stamp';
@@ -128,14 +129,26 @@ function circuitOf(netlist: Netlist, stamped: Stamped, floatingAtDc: () => Circu
       (orders[here] && factorAlong(stamped, orders[here], omegas, found[here] ? NO_PIVOT : WEAK_ELSEWHERE)) ??
       (orders[there] && factorAlong(stamped, orders[there], omegas, WEAK_ELSEWHERE));
     if (reused) return ok([reused]);
+    const own = (order: PivotOrder) => {
+      orders = { ...orders, [here]: order };
+      found[here] = true;
+    };
+    const shape = shapeOf(stamped, omegas[0]);
+    const known = recallOrder(shape);
+    const again = known && factorAlong(stamped, known.order, omegas, Math.max(NO_PIVOT, known.weakest / 1000));
+    if (known && again) {
+      own(known.order);
+      return ok([again]);
+    }
     const order = findOrder(stamped, omegas[0]);
     if ('undetermined' in order) return fail(singular(stamped, order.undetermined));
-    orders = { ...orders, [here]: order };
-    found[here] = true;
+    own(order);
     const fresh = factorAlong(stamped, order, omegas);
-    if (fresh) return ok([fresh]);
+    if (fresh) {
+      rememberOrder(shape, { order, weakest: fresh.weakest });
+      return ok([fresh]);
+    }
     if (omegas.length === 1) return fail(singular(stamped, order.colAt[order.colAt.length - 1]));
-    console.log('split', omegas.length);
     const half = omegas.length >> 1;
     const low = factor(omegas.slice(0, half));
     const high = low.ok ? factor(omegas.slice(half)) : low;

@@ -167,6 +167,7 @@ export function compile(
     silent,
     rewired,
     unfed,
+    muted,
     touchOhm,
     present: (node) => present.has(node) || node === '0',
     ownerOf: (element) => owners.get(element) ?? device.part.id,

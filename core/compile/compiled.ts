@@ -146,6 +146,8 @@ export interface Compiled {
   readonly rewired: ReadonlySet<string>;
   /** Parts that nothing feeds. */
   readonly unfed: ReadonlySet<string>;
+  /** Amplifiers without the supply they need, by name. */
+  readonly muted: ReadonlySet<string>;
   /** Resistance of each touch that is in the netlist, by its name. */
   readonly touchOhm: ReadonlyMap<string, number>;
   /** Whether a node is in the netlist: contacts that no circuit uses are not. */

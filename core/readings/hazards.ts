@@ -1,4 +1,3 @@
-import { reach } from '../algorithms';
 import { type Contacts, magnitude } from '../circuit';
 import { type Compiled, compile, type FittedJoint, type Limit } from '../compile';
 import { connectorNamed } from '../connectors';
@@ -16,6 +15,7 @@ import {
   turnKnob,
 } from '../model';
 import { BAND_1K, dbu, type OperatingPoint, peakDbu, type Responses, solvableIn, voiceVolt, voltOf } from '../signal';
+import { aroundIn } from './around';
 import { contactsIn, probesOf } from './probe';
 
 /** What stands, or could stand, on something that can be harmed. */
@@ -65,7 +65,7 @@ const seatedHazards = (compiled: Compiled, op: OperatingPoint): readonly Hazard[
   compiled.limits.map((limit): Hazard => {
     const there = compiled.present(limit.p) && compiled.present(limit.n);
     const volt = there ? Math.abs(op.solution.between(limit.p, limit.n).re) : 0;
-    const joint = jointOf(compiled, limit);
+    const joint = aroundIn(compiled).jointOf(limit);
     return {
       limit,
       joint: joint?.joint.id ?? null,
@@ -78,8 +78,9 @@ const seatedHazards = (compiled: Compiled, op: OperatingPoint): readonly Hazard[
   });
 
 /** A setup with all its parts fed and working, so that nothing hides behind what is off today. */
-function asIfFed(setup: Setup, { catalogue }: Compiled): { compiled: Compiled; contacts: Contacts } | null {
-  const compiled = compile(setup, catalogue);
+function asIfFed(setup: Setup, given: Compiled): { compiled: Compiled; contacts: Contacts } | null {
+  const isGiven = setup === given.setup && given.muted.size + given.unfed.size + given.rewired.size === 0;
+  const compiled = isGiven ? given : compile(setup, given.catalogue);
   const contacts = contactsIn(compiled);
   return contacts.ok ? { compiled, contacts: contacts.value } : null;
 }
@@ -89,7 +90,7 @@ function exposed(compiled: Compiled, givers: ReadonlySet<string>) {
   if (givers.size === 0) return [];
   return compiled.joints.flatMap((joint) => {
     if (!joint.mating.fits) return [];
-    const limits = limitsAt(compiled, joint);
+    const limits = aroundIn(compiled).limitsAt(joint);
     const isBearing = limits.every((l) => l.maxVolt > LEAST_PHANTOM_VOLT * 5);
     return limits.length === 0 || isBearing || !leadsTo(compiled, joint, givers) ? [] : [{ joint, limits }];
   });
@@ -157,7 +158,7 @@ function partnerOf({ mating }: FittedJoint, side: 'a' | 'b', node: string): stri
 function peaks(compiled: Compiled, responses: Responses): readonly Hazard[] {
   const hazards: Hazard[] = [];
   for (const limit of compiled.limits) {
-    const joint = jointOf(compiled, limit);
+    const joint = aroundIn(compiled).jointOf(limit);
     if (!joint) continue;
     const side = sideOf(joint, limit);
     // What an output puts out itself does it no harm.
@@ -215,17 +216,10 @@ const positionFor = ({ min, max, step }: KnobSpec, wanted: number): number | nul
   return to <= max ? to : null;
 };
 
-/** The joint at whose contacts a limit is told. */
-const jointOf = ({ joints }: Compiled, limit: Limit): FittedJoint | undefined =>
-  joints.find((j) => [j.a, j.b].some((s) => isAt(s, limit)));
-
 const isAt = (s: FittedJoint['a'], { part, p, n }: Limit): boolean =>
   s.part.id === part && [p, n].some((node) => node.startsWith(`${part}/${s.port.id}.`));
 
 const sideOf = (joint: FittedJoint, limit: Limit): 'a' | 'b' => (isAt(joint.a, limit) ? 'a' : 'b');
-
-const limitsAt = ({ limits }: Compiled, joint: FittedJoint): readonly Limit[] =>
-  limits.filter((l) => [joint.a, joint.b].some((s) => isAt(s, l)));
 
 /** Parts that give phantom power as their switches stand. */
 const phantomGivers = ({ parts }: Setup, catalogue: Catalogue): ReadonlySet<string> =>
@@ -241,27 +235,22 @@ function phantomSwitches({ setup, catalogue }: Compiled): readonly NonNullable<H
   });
 }
 
-/** Parts beyond a joint, seen from one of its sides, nearest first. */
-function beyond({ joints }: Compiled, joint: FittedJoint, side: 'a' | 'b'): readonly string[] {
-  const found = reach([joint[side === 'a' ? 'b' : 'a'].part.id], (at) =>
-    joints.flatMap((j) => {
-      if (j === joint || !j.mating.fits || j.a.port.carries === 'radio') return [];
-      const next = j.a.part.id === at ? j.b.part.id : j.b.part.id === at ? j.a.part.id : null;
-      return next === null ? [] : [[next, j] as const];
-    }),
-  );
-  return [...found.keys()];
-}
-
 const leadsTo = (compiled: Compiled, joint: FittedJoint, givers: ReadonlySet<string>): boolean =>
-  (['a', 'b'] as const).some((side) => beyond(compiled, joint, side).some((p) => givers.has(p)));
+  (['a', 'b'] as const).some((side) =>
+    aroundIn(compiled)
+      .beyond(joint, side)
+      .some((p) => givers.has(p)),
+  );
 
 const giverBeyond = (
   compiled: Compiled,
   joint: FittedJoint,
   side: 'a' | 'b',
   givers: ReadonlySet<string>,
-): string | null => beyond(compiled, joint, side).find((p) => givers.has(p)) ?? null;
+): string | null =>
+  aroundIn(compiled)
+    .beyond(joint, side)
+    .find((p) => givers.has(p)) ?? null;
 
 const giverAt = (compiled: Compiled, joint: FittedJoint | undefined, limit: Limit): string | null =>
   joint ? giverBeyond(compiled, joint, sideOf(joint, limit), phantomGivers(compiled.setup, compiled.catalogue)) : null;

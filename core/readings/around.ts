@@ -1,0 +1,61 @@
+import { memo, reach } from '../algorithms';
+import type { Compiled, FittedJoint, Limit } from '../compile';
+import type { PartId } from '../model';
+
+/** What lies where in a compiled setup: asked over and over for each limit and each joint. */
+export interface Around {
+  /** The joint at whose contacts a limit is told. */
+  jointOf(limit: Limit): FittedJoint | undefined;
+  limitsAt(joint: FittedJoint): readonly Limit[];
+  /** Parts beyond a joint, by metal, seen from one of its sides, nearest first. */
+  beyond(joint: FittedJoint, side: 'a' | 'b'): readonly PartId[];
+}
+
+export const aroundIn: (compiled: Compiled) => Around = memo(({ joints, limits }) => {
+  const atPort = new Map<string, Limit[]>();
+  for (const limit of limits) {
+    for (const port of new Set([limit.p, limit.n].map(portOf))) push(atPort, port, limit);
+  }
+  const limitsAt = new Map<FittedJoint, readonly Limit[]>();
+  const jointOf = new Map<Limit, FittedJoint>();
+  for (const joint of joints) {
+    const found = [joint.a, joint.b].flatMap((s) =>
+      (atPort.get(portAt(s.part.id, s.port.id)) ?? []).filter((limit) => limit.part === s.part.id),
+    );
+    const here = limits.filter((l) => found.includes(l));
+    limitsAt.set(joint, here);
+    for (const limit of here) if (!jointOf.has(limit)) jointOf.set(limit, joint);
+  }
+
+  const ways = new Map<PartId, (readonly [PartId, FittedJoint])[]>();
+  for (const joint of joints) {
+    if (!joint.mating.fits || joint.a.port.carries === 'radio') continue;
+    const [a, b] = [joint.a.part.id, joint.b.part.id];
+    push(ways, a, [b, joint] as const);
+    if (a !== b) push(ways, b, [a, joint] as const);
+  }
+  const seen = new Map<string, readonly PartId[]>();
+  return {
+    jointOf: (limit) => jointOf.get(limit),
+    limitsAt: (joint) => limitsAt.get(joint) ?? [],
+    beyond(joint, side) {
+      const key = `${side} ${joint.joint.id}`;
+      const before = seen.get(key);
+      if (before) return before;
+      const start = joint[side === 'a' ? 'b' : 'a'].part.id;
+      const found = [...reach([start], (part) => (ways.get(part) ?? []).filter(([, by]) => by !== joint)).keys()];
+      seen.set(key, found);
+      return found;
+    },
+  };
+});
+
+const portAt = (part: PartId, port: string): string => `${part}/${port}`;
+/** The port of a contact's node; of an inner node, nothing that is a port. */
+const portOf = (node: string): string => node.slice(0, Math.max(0, node.lastIndexOf('.')));
+
+function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}
