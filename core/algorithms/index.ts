@@ -1,4 +1,5 @@
 export { freshId } from './fresh-id';
+export { grouped } from './grouped';
 export { entryOf, itemAt, pairOf } from './look-up';
 export { memo, memoBy, memoOfTwo } from './memo';
 export { powerSumDb } from './power-sum';

@@ -114,7 +114,7 @@ export interface Said {
   readonly message: string;
   readonly values: Values;
   readonly sentence: string;
-  readonly detail?: string;
+  readonly detail?: string | undefined;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { grouped } from '../algorithms';
 import type { Compiled } from '../compile';
 import { capital, figure, type GateMessage, gateMessage } from '../format';
 import type { Hazard, Readings } from '../readings';
@@ -94,8 +95,12 @@ function tied({ compiled, tied: ties }: Readings): readonly Finding[] {
 
 /** Each limit as things stand: the worst of what is seated, what meets it on its way in, and the peaks of sound. */
 function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {
+  const now = grouped(
+    hazards.filter((h) => h.when === null),
+    (h) => h.limit,
+  );
   return compiled.limits.flatMap((limit): readonly Finding[] => {
-    const all = hazards.filter((h) => h.limit === limit && h.when === null);
+    const all = now.get(limit) ?? [];
     if (all.length === 0) return [];
     const over = all.filter((h) => h.volt > limit.maxVolt);
     const worst = (over.length > 0 ? over : all).reduce((w, h) => (rank(h) > rank(w) ? h : w));
@@ -115,8 +120,8 @@ function limitsNow({ compiled, hazards }: Readings): readonly Finding[] {
           lane: 'signal',
         },
         {
-          good: gateMessage('safe.fine', { what: limit.what, part: nameOf(compiled, limit.part) }),
-          bad: harm(compiled, worst),
+          good: () => gateMessage('safe.fine', { what: limit.what, part: nameOf(compiled, limit.part) }),
+          bad: () => harm(compiled, worst),
         },
       ),
     ];

@@ -1,11 +1,19 @@
+import { memo, memoBy } from '../algorithms';
 import type { Compiled } from '../compile';
 import { connectorNamed, describeConnector } from '../connectors';
 import { type JointId, type PartId, partName, type Role } from '../model';
 
 /** The name a person knows a part by. */
 export function nameOf(compiled: Compiled, part: PartId): string {
-  return partName(compiled.setup, compiled.catalogue, part);
+  return namesIn(compiled)(part);
 }
+
+const namesIn = memo(({ setup, catalogue }: Compiled) =>
+  memoBy(
+    (part: PartId) => part,
+    (part) => partName(setup, catalogue, part),
+  ),
+);
 
 /** Connections are numbered in the order of plugging, from 1; null of none. */
 export const jointNumber = (compiled: Compiled, joint: JointId | null | undefined): number | null =>

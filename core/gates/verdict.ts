@@ -82,15 +82,40 @@ export const statusOf = (margin: number): Status => (margin < 0 ? 'fail' : margi
 /** What was judged, and where: all of a finding but its status and its words. */
 type Measured = Omit<Finding, 'status' | 'margin' | keyof Said> & { readonly margin: number };
 
+/** A text, or what makes it where that takes looking things up and it may not be wanted. */
+type Words = GateMessage | (() => GateMessage);
+
+/** Sentences are made when they are read: of a thousand tries a few are shown. */
+function withWords<T extends object>(about: T, words: Words): T & Said {
+  const { message, values } = typeof words === 'function' ? words() : words;
+  let said: Said | null = null;
+  const once = () => {
+    said ??= sayGate({ message, values });
+    return said;
+  };
+  // Of the object itself: spreading or sending it makes the words.
+  return {
+    ...about,
+    message,
+    values,
+    get sentence() {
+      return once().sentence;
+    },
+    get detail() {
+      return once().detail;
+    },
+  };
+}
+
 /** A finding whose status follows from its margin; its words from its status, `near` where it passes but only just. */
 export function finding(
   measured: Measured,
-  say: { readonly good: GateMessage; readonly near?: GateMessage; readonly bad: GateMessage },
+  say: { readonly good: Words; readonly near?: Words; readonly bad: Words },
 ): Finding {
   const margin = clampMargin(measured.margin);
   const status = statusOf(margin);
   const words = status === 'pass' ? say.good : status === 'caution' ? (say.near ?? say.bad) : say.bad;
-  return { ...measured, margin, exactMargin: measured.margin, status, ...sayGate(words) };
+  return withWords({ ...measured, margin, exactMargin: measured.margin, status }, words);
 }
 
 const PLAIN_MARGIN = { pass: 1, caution: 0.1, fail: -1, 'not known': null } as const satisfies Record<
@@ -101,15 +126,8 @@ const PLAIN_MARGIN = { pass: 1, caution: 0.1, fail: -1, 'not known': null } as c
 type Stated = Pick<Finding, 'topic' | 'brief' | 'lane'> & Partial<Omit<Finding, keyof Said | 'status'>>;
 
 /** A finding that is so or not so: its status is said, its margin a plain one unless given. */
-export const stated = (status: Status, about: Stated, words: GateMessage): Finding => ({
-  value: null,
-  limit: null,
-  unit: '',
-  margin: PLAIN_MARGIN[status],
-  ...about,
-  status,
-  ...sayGate(words),
-});
+export const stated = (status: Status, about: Stated, words: GateMessage): Finding =>
+  withWords({ value: null, limit: null, unit: '', margin: PLAIN_MARGIN[status], ...about, status }, words);
 
 /** A finding that cannot be computed yet, with what is missing. */
 export const unknown = (topic: string, brief: string, words: GateMessage, lane: Lane): Finding =>

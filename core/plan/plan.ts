@@ -287,6 +287,11 @@ function withProcessingOff(settled: Candidate, catalogue: Catalogue): Candidate 
   const { setup, assessment } = settled;
   const score = scoreOf(assessment);
   if (score.failing === 0 || !appIn(catalogue, setup.job.app).processing.startsWith('starts')) return settled;
+  // All that it takes from a recording are channels beside the first: where there are none, nothing is to be won.
+  const takes = [assessment.readings, ...assessment.also].some((r) =>
+    r.unrecorded.some((c) => c.number <= r.app.records),
+  );
+  if (!takes) return settled;
   const tried = candidateOf({ ...setup, session: { ...setup.session, processing: 'off' } }, catalogue);
   return compareScores(scoreOf(tried.assessment), score) < 0 ? tried : settled;
 }

@@ -1,4 +1,4 @@
-import { memo, reach } from '../algorithms';
+import { grouped, memo, reach } from '../algorithms';
 import type { Compiled, FittedJoint, Limit } from '../compile';
 import type { PartId } from '../model';
 
@@ -12,28 +12,31 @@ export interface Around {
 }
 
 export const aroundIn: (compiled: Compiled) => Around = memo(({ joints, limits }) => {
-  const atPort = new Map<string, Limit[]>();
-  for (const limit of limits) {
-    for (const port of new Set([limit.p, limit.n].map(portOf))) push(atPort, port, limit);
-  }
+  const atPort = grouped(
+    limits.flatMap((limit) => [...new Set([limit.p, limit.n].map(portOf))].map((port) => ({ port, limit }))),
+    ({ port }) => port,
+  );
   const limitsAt = new Map<FittedJoint, readonly Limit[]>();
   const jointOf = new Map<Limit, FittedJoint>();
   for (const joint of joints) {
     const found = [joint.a, joint.b].flatMap((s) =>
-      (atPort.get(portAt(s.part.id, s.port.id)) ?? []).filter((limit) => limit.part === s.part.id),
+      (atPort.get(portAt(s.part.id, s.port.id)) ?? []).flatMap(({ limit }) =>
+        limit.part === s.part.id ? [limit] : [],
+      ),
     );
     const here = limits.filter((l) => found.includes(l));
     limitsAt.set(joint, here);
     for (const limit of here) if (!jointOf.has(limit)) jointOf.set(limit, joint);
   }
 
-  const ways = new Map<PartId, (readonly [PartId, FittedJoint])[]>();
-  for (const joint of joints) {
-    if (!joint.mating.fits || joint.a.port.carries === 'radio') continue;
-    const [a, b] = [joint.a.part.id, joint.b.part.id];
-    push(ways, a, [b, joint] as const);
-    if (a !== b) push(ways, b, [a, joint] as const);
-  }
+  const ways = grouped(
+    joints.flatMap((by) => {
+      const [a, b] = [by.a.part.id, by.b.part.id];
+      if (!by.mating.fits || by.a.port.carries === 'radio') return [];
+      return [{ from: a, to: b, by }, ...(a === b ? [] : [{ from: b, to: a, by }])];
+    }),
+    ({ from }) => from,
+  );
   const seen = new Map<string, readonly PartId[]>();
   return {
     jointOf: (limit) => jointOf.get(limit),
@@ -43,7 +46,9 @@ export const aroundIn: (compiled: Compiled) => Around = memo(({ joints, limits }
       const before = seen.get(key);
       if (before) return before;
       const start = joint[side === 'a' ? 'b' : 'a'].part.id;
-      const found = [...reach([start], (part) => (ways.get(part) ?? []).filter(([, by]) => by !== joint)).keys()];
+      const onward = (part: PartId) =>
+        (ways.get(part) ?? []).flatMap(({ to, by }) => (by === joint ? [] : [[to, by] as const]));
+      const found = [...reach([start], onward).keys()];
       seen.set(key, found);
       return found;
     },
@@ -53,9 +58,3 @@ export const aroundIn: (compiled: Compiled) => Around = memo(({ joints, limits }
 const portAt = (part: PartId, port: string): string => `${part}/${port}`;
 /** The port of a contact's node; of an inner node, nothing that is a port. */
 const portOf = (node: string): string => node.slice(0, Math.max(0, node.lastIndexOf('.')));
-
-function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
-  const list = map.get(key);
-  if (list) list.push(value);
-  else map.set(key, [value]);
-}

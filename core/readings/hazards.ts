@@ -1,5 +1,6 @@
+import { memo, memoOfTwo } from '../algorithms';
 import { type Contacts, magnitude } from '../circuit';
-import { type Compiled, compile, type FittedJoint, type Limit } from '../compile';
+import { type Compiled, compile, type FittedJoint, type Limit, type Stage } from '../compile';
 import { connectorNamed } from '../connectors';
 import {
   type Catalogue,
@@ -177,6 +178,25 @@ function peaks(compiled: Compiled, responses: Responses): readonly Hazard[] {
   return hazards;
 }
 
+/** Amplifiers with the knobs that set their gain, and where those stand. */
+const gainsIn = memo(({ stages, fitted }: Compiled) =>
+  stages.flatMap((stage) => {
+    const { part, partClass } = fitted.get(stage.part)!;
+    const spec = partClass.circuit.find((e) => e.id === stage.id);
+    const knobs = (partClass.knobs ?? []).filter((k) => spec?.is === 'stage' && spec.gainDb.includes(`knob:${k.id}`));
+    return knobs.length === 0
+      ? []
+      : [{ stage, knobs: knobs.map((knob) => ({ knob, at: knobAt(part, partClass, knob.id) })) }];
+  }),
+);
+
+/** The loudest voice that goes through an amplifier. */
+const carriedBy = memoOfTwo((compiled: Compiled, responses: Responses) =>
+  memo((stage: Stage) =>
+    Math.max(0, ...compiled.setup.job.sources.map((s) => voiceVolt(responses, s.id, stage.driveNode, stage.n))),
+  ),
+);
+
 /** The gain that, turned up, drives a limit past what it bears, and where that begins. */
 function oneTurnFurther(
   compiled: Compiled,
@@ -185,27 +205,26 @@ function oneTurnFurther(
   voice: number,
   now: number,
 ): Pick<Hazard, 'volt' | 'from' | 'when'> | null {
-  const transfer = solvableIn(responses, BAND_1K).transferTo(limit.p, limit.n);
   const neededDb = 20 * Math.log10(limit.maxVolt / now);
-  let worst: (Pick<Hazard, 'volt' | 'from' | 'when'> & { readonly db: number }) | null = null;
-  for (const stage of compiled.stages) {
-    if (stage.part === limit.part) continue;
-    const onward = magnitude(transfer.fromSource(stage.drive));
-    const most = voltOf(stage.clipDbu) * Math.SQRT2 * onward;
-    // What carries none of the sound that arrives now makes it no louder.
-    const carried = Math.max(
-      0,
-      ...compiled.setup.job.sources.map((s) => voiceVolt(responses, s.id, stage.driveNode, stage.n)),
-    );
-    if (most <= limit.maxVolt || onward * carried < CARRIES * voice) continue;
-    const { part, partClass } = compiled.fitted.get(stage.part)!;
-    const spec = partClass.circuit.find((e) => e.id === stage.id);
-    const knobs = (partClass.knobs ?? []).filter((k) => spec?.is === 'stage' && spec.gainDb.includes(`knob:${k.id}`));
-    for (const knob of knobs) {
-      const at = knobAt(part, partClass, knob.id);
+  // Most gains have not so much left: what they lead to need not be asked.
+  const able = gainsIn(compiled).flatMap(({ stage, knobs }) => {
+    const turns = knobs.flatMap(({ knob, at }) => {
       const to = positionFor(knob, at + neededDb);
-      if (to === null || (worst && worst.db <= to - at)) continue;
-      worst = { volt: most, from: stage.part, when: { part: stage.part, knob: knob.id, to }, db: to - at };
+      return to === null ? [] : [{ knob: knob.id, to, db: to - at }];
+    });
+    return stage.part === limit.part || turns.length === 0 ? [] : [{ stage, turns }];
+  });
+  if (able.length === 0) return null;
+  const transfer = solvableIn(responses, BAND_1K).transferTo(limit.p, limit.n);
+  let worst: (Pick<Hazard, 'volt' | 'from' | 'when'> & { readonly db: number }) | null = null;
+  for (const { stage, turns } of able) {
+    const onward = magnitude(transfer.fromSource(stage.drive));
+    const volt = voltOf(stage.clipDbu) * Math.SQRT2 * onward;
+    // What carries none of the sound that arrives now makes it no louder.
+    if (volt <= limit.maxVolt || onward * carriedBy(compiled, responses)(stage) < CARRIES * voice) continue;
+    for (const { knob, to, db } of turns) {
+      if (worst && worst.db <= db) continue;
+      worst = { volt, from: stage.part, when: { part: stage.part, knob, to }, db };
     }
   }
   return worst && { volt: worst.volt, from: worst.from, when: worst.when };

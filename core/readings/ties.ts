@@ -1,4 +1,4 @@
-import { type Circuit, magnitude, type Transfer } from '../circuit';
+import { type Circuit, magnitude } from '../circuit';
 import type { Compiled, Limit } from '../compile';
 import type { JointId, PartId } from '../model';
 import { BAND_1K, type OperatingPoint, type Responses, solvableIn, voltOf } from '../signal';
@@ -33,8 +33,10 @@ export function tiedOutputs(compiled: Compiled, responses: Responses): readonly 
   const outputs = compiled.limits.flatMap((limit) => {
     const joint = compiled.joints.find((j) => [j.a, j.b].some((s) => isOutput(s.part.id, s.port, limit)));
     if (!joint || !compiled.present(limit.p) || !compiled.present(limit.n)) return [];
+    const drivers = driversOf(compiled, limit.part);
+    if (drivers.length === 0) return [];
     const transfer = solvable.transferTo(limit.p, limit.n);
-    const volt = driven(compiled, limit, transfer);
+    const volt = Math.max(...drivers.map((d) => d.volt * magnitude(transfer.fromSource(d.source))));
     return volt > 0 ? [{ limit, joint: joint.joint.id, transfer, volt }] : [];
   });
   return outputs.flatMap((a, i) =>
@@ -55,18 +57,14 @@ export function tiedOutputs(compiled: Compiled, responses: Responses): readonly 
 const isOutput = (part: PartId, port: { readonly id: string; readonly flow: string }, { part: owner, p }: Limit) =>
   part === owner && (port.flow === 'out' || port.flow === 'monitor') && p.startsWith(`${owner}/${port.id}.`);
 
-/** The most that the part itself puts out there, volts peak; 0 for what drives nothing. */
-function driven({ stages, playbacks, capsules }: Compiled, { part }: Limit, transfer: Transfer): number {
-  const reaches = (source: string) => magnitude(transfer.fromSource(source));
-  return Math.max(
-    0,
-    ...stages.filter((s) => s.part === part).map((s) => voltOf(s.clipDbu) * Math.SQRT2 * reaches(s.drive)),
-    ...playbacks.filter((p) => p.part === part).map((p) => p.fullScaleVolt * Math.SQRT2 * reaches(p.source)),
-    ...capsules
-      .filter((c) => c.part === part && c.wired)
-      .map((c) => 10 ** (HEADROOM_DB / 20) * c.perPascal * Math.SQRT2 * reaches(c.source)),
-  );
-}
+/** What in a part itself drives, and with how much at the most, volts peak. */
+const driversOf = ({ stages, playbacks, capsules }: Compiled, part: PartId) => [
+  ...stages.filter((s) => s.part === part).map((s) => ({ source: s.drive, volt: voltOf(s.clipDbu) * Math.SQRT2 })),
+  ...playbacks.filter((p) => p.part === part).map((p) => ({ source: p.source, volt: p.fullScaleVolt * Math.SQRT2 })),
+  ...capsules
+    .filter((c) => c.part === part && c.wired)
+    .map((c) => ({ source: c.source, volt: 10 ** (HEADROOM_DB / 20) * c.perPascal * Math.SQRT2 })),
+];
 
 /** Above its rated level a line output can do so much; common practice. */
 const HEADROOM_DB = 20;
