@@ -13,7 +13,7 @@ import { wired } from './wired';
 
 export type { GateName } from '../format';
 export { nameOf, roleText } from './say';
-export type { ActKind, Finding, Lane, Status, Verdict } from './verdict';
+export { type ActKind, CAUTION_BELOW, type Finding, type Lane, type Status, type Verdict } from './verdict';
 export { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS };
 
 /** Every gate, in the order they are shown. */

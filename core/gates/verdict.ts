@@ -73,7 +73,7 @@ export interface Verdict extends Finding {
 const MOST_MARGIN = 2;
 const LEAST_MARGIN = -3;
 /** Passing, but with less than this, is a caution. */
-const CAUTION_BELOW = 0.3;
+export const CAUTION_BELOW = 0.3;
 
 export const clampMargin = (margin: number): number => Math.max(LEAST_MARGIN, Math.min(MOST_MARGIN, margin));
 

@@ -36,11 +36,12 @@ export function* levelsOf(setup: Setup, catalogue: Catalogue, wish: Wish): Gener
       contest: contest(solution),
     },
   };
+  const seated = mustAssess(setup, catalogue, { reach: 'seated' });
   const windows: KnobWindow[] = [];
   yield { ...base, windows: [], done: false };
   for (const place of knobs) {
     if (place.knob.unit !== 'dB') continue;
-    windows.push(windowOf(setup, catalogue, place));
+    windows.push(windowOf(setup, catalogue, place, seated));
     yield { ...base, windows: [...windows], done: false };
   }
   yield { ...base, windows, done: true };

@@ -23,7 +23,7 @@ export function limitsBySlope(
 ): readonly Limit[] {
   const turned = gains.map(({ part, knob, at }) => {
     const by = at + knob.step <= knob.max ? knob.step : -knob.step;
-    const after = limitsOf(mustAssess(turnKnob(setup, part, knob.id, at + by), catalogue));
+    const after = limitsOf(mustAssess(turnKnob(setup, part, knob.id, at + by), catalogue, { reach: 'seated' }));
     return { by, spare: new Map(after.map((e) => [`${e.source} ${e.part} ${e.id}`, e.spareDb])) };
   });
   return limitsOf(now).map((e) => {

@@ -109,7 +109,7 @@ const setAll = (setup: Setup, gains: readonly KnobPlace[], positions: readonly n
   gains.reduce((s, g, i) => turnKnob(s, g.part, g.knob.id, itemAt(positions, i)), setup);
 
 function settingOf(setup: Setup, catalogue: Catalogue, gains: readonly KnobPlace[], wish: Wish): Setting {
-  const figures = figuresOf(mustAssess(setup, catalogue));
+  const figures = figuresOf(mustAssess(setup, catalogue, { reach: 'seated' }));
   // A coarse knob cannot come nearer than its step, unless a finer one is on the way too.
   const finest = Math.min(...gains.map((g) => g.knob.step));
   return {

@@ -1,5 +1,5 @@
-import { mustAssess } from '../assess';
-import type { Finding, GateName, Status, Verdict } from '../gates';
+import { type Assessment, mustAssess } from '../assess';
+import { CAUTION_BELOW, type Finding, type GateName, type Status, type Verdict } from '../gates';
 import { type Catalogue, type PartId, type Setup, turnKnob } from '../model';
 import type { KnobPlace } from './knobs';
 
@@ -38,16 +38,26 @@ interface Kind {
 }
 
 /**
- * The window of a knob, by trying: `assess` at a few positions, then halving the distance at each end until the step at
+ * The window of a knob, by trying: `assess` at a few positions, then nearer and nearer to each end until the step at
  * which something fails is known. What fails by the same amount wherever the knob stands is left out: it is not to blame.
+ * What stands on open contacts is such a thing: steady voltages hang on no gain.
+ * @param now of the setup as it stands, for several knobs of it
  */
-export function windowOf(setup: Setup, catalogue: Catalogue, { part, knob, at }: KnobPlace): KnobWindow {
+export function windowOf(
+  setup: Setup,
+  catalogue: Catalogue,
+  { part, knob, at }: KnobPlace,
+  now?: Assessment,
+): KnobWindow {
   const last = Math.round((knob.max - knob.min) / knob.step);
   const positionOf = (i: number) => knob.min + i * knob.step;
   const known = new Map<number, ReadonlyMap<string, Kind>>();
+  const judged = (i: number): Assessment =>
+    now && positionOf(i) === at
+      ? now
+      : mustAssess(turnKnob(setup, part, knob.id, positionOf(i)), catalogue, { reach: 'seated' });
   const kindsAt = (i: number): ReadonlyMap<string, Kind> => {
-    const kinds =
-      known.get(i) ?? kindsOf(mustAssess(turnKnob(setup, part, knob.id, positionOf(i)), catalogue).verdicts);
+    const kinds = known.get(i) ?? kindsOf(judged(i).verdicts);
     known.set(i, kinds);
     return kinds;
   };
@@ -57,10 +67,21 @@ export function windowOf(setup: Setup, catalogue: Catalogue, { part, knob, at }:
   const moving = movingOver(ends, kindsAt);
   const wrong = (i: number, bad: readonly Status[]): Kind | null =>
     [...kindsAt(i)].find(([key, k]) => moving.has(key) && bad.includes(k.finding.status))?.[1] ?? null;
+  const least = (i: number) =>
+    Math.min(...[...kindsAt(i)].flatMap(([key, k]) => (moving.has(key) ? [exact(k.finding)] : [])));
+  // One figure against one limit goes one way with a gain: bad at both ends, it is bad between them.
+  const isBadThroughout = (bad: readonly Status[]) =>
+    [...kindsAt(0)].some(([key, { finding }]) => {
+      const there = kindsAt(last).get(key)?.finding;
+      const isOne = finding.limit !== null && there?.topic === finding.topic;
+      return moving.has(key) && isOne && [finding, there].every((f) => bad.includes(f.status));
+    });
   const span = (bad: readonly Status[]): readonly [number, number] | null => {
     const free = (i: number) => wrong(i, bad) === null;
-    const from = ends.find(free) ?? spread(last).find(free);
-    return from === undefined ? null : [edge(from, 0, free), edge(from, last, free)];
+    const from = ends.find(free) ?? (isBadThroughout(bad) ? [] : spread(last)).find(free);
+    const spare = (i: number) => least(i) - (bad.includes('caution') ? CAUTION_BELOW : 0);
+    const edgeTowards = (to: number) => edge(from ?? 0, to, free, spare, [...known.keys()]);
+    return from === undefined ? null : [edgeTowards(0), edgeTowards(last)];
   };
   const holds = span(FAILS);
   const good = span(CAUTIONS);
@@ -116,14 +137,38 @@ function kindsOf(verdicts: readonly Verdict[]): ReadonlyMap<string, Kind> {
 const spread = (last: number): readonly number[] =>
   Array.from({ length: LOOKS }, (_, k) => Math.round(((k + 0.5) * last) / LOOKS));
 
-/** The furthest step from a good one towards `to` that is still good, when good ones lie together. */
-function edge(good: number, to: number, isGood: (i: number) => boolean): number {
+/**
+ * The furthest step from a good one towards `to` that is still good, when good ones lie together. Margins are straight lines in
+ * decibels, mostly: where the line between the two that are known crosses nothing, the step on either side is looked at; where
+ * that does not find it, the distance is halved.
+ * @param spare margin at a step, below 0 where it is bad.
+ * @param seen steps that were looked at already.
+ */
+function edge(
+  good: number,
+  to: number,
+  isGood: (i: number) => boolean,
+  spare: (i: number) => number,
+  seen: readonly number[],
+): number {
   if (isGood(to)) return to;
   let [inside, outside] = [good, to];
-  while (Math.abs(outside - inside) > 1) {
-    const middle = (inside + outside) >> 1;
-    if (isGood(middle)) inside = middle;
-    else outside = middle;
+  const towards = Math.sign(to - good);
+  const look = (i: number) => {
+    const isBetween = (i - inside) * towards > 0 && (outside - i) * towards > 0;
+    if (!isBetween) return;
+    if (isGood(i)) inside = i;
+    else outside = i;
+  };
+  for (const i of [...seen].sort((a, b) => (a - b) * towards)) look(i);
+  for (let guess = true; Math.abs(outside - inside) > 1; guess = !guess) {
+    const [left, over] = [spare(inside), -spare(outside)];
+    const crossing = inside + ((outside - inside) * left) / (left + over);
+    if (guess && left >= 0 && over > 0 && Number.isFinite(crossing)) {
+      const step = towards > 0 ? Math.floor(crossing) : Math.ceil(crossing);
+      look(step);
+      look(step + towards);
+    } else look((inside + outside) >> 1);
   }
   return inside;
 }
