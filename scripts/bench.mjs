@@ -4,6 +4,8 @@ import { rmSync } from 'node:fs';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { bundleForNode, putSolverIn } from './node-bundle.mjs';
 
+// The command is measured as it is packed.
+await import('./bundle-command.mjs');
 const outdir = fileURLToPath(new URL('../.cache/bench', import.meta.url));
 rmSync(outdir, { recursive: true, force: true });
 await bundleForNode({ entryPoints: ['scripts/bench/index.ts'], outdir, outExtension: { '.js': '.mjs' } });

@@ -26,8 +26,8 @@ export async function* starting(): AsyncGenerator<Row> {
       if (ran.error) throw ran.error;
     };
     yield await against(
-      'symplex check of one setup, whole process',
-      () => run(there('cli/symplex.mjs'), 'check', file),
+      'symplex check of one setup, as packed, whole process',
+      () => run(there('cli/dist/start.js'), 'check', file),
       'node -e 0',
       () => run('-e', '0'),
       { runs: 9, goal: '3 times' },
