@@ -153,6 +153,13 @@ export const TAKE_TEXTS = {
   'compare.sides-dead':
     'One side is dead: look at the last connection before the {device}, and at a TRS plug that is not fully in.',
   'compare.sides-other': 'The sides are "{measured}", computed was "{expected}".',
+  'compare.fewer-whole': 'One channel holds what {n:n} would: nothing is lost.',
+  'compare.fewer':
+    'Only {kept:n} of {n:n} channels are in the file: what came on the others is not kept apart, or lost.',
+  'compare.both': 'One channel was computed, and both sides hold it.',
+  'compare.one-of-two': 'One channel was computed; in the file the {dead} side is silent, so it plays in one ear.',
+  'compare.spare': 'Nothing is on the channels beyond the {n:n} that were computed.',
+  'compare.more': 'Sound on {more:n} more channels than the {n:n} that were computed: look at what the app records.',
 
   'sides.from': 'connection {joint:n} is the last before the device.',
 } as const;

@@ -86,6 +86,33 @@ test('a voice where nothing is recorded by the setup is another mic', async () =
   expect(micRow(silent, none)).toMatchObject({ expected: 'nothing', agrees: true });
 });
 
+test('a file of fewer or more channels than were computed says what is lost by it, or comes besides', async () => {
+  const setup = demoSetups.find((s) => reportOf(mustAssess(s, catalogue)).channels.length === 2)!;
+  const same = reportOf(mustAssess(setup, catalogue));
+  const [first, second] = same.channels as [Report['channels'][number], Report['channels'][number]];
+  // Another talker on the second channel.
+  const other = { ...second, arrivals: second.arrivals.map((a) => ({ ...a, source: 'another' })) };
+  const report = { ...same, channels: [first, other] };
+  const [left] = recordingOf(same, setup, 16) as [Float32Array];
+  const right = voice(16, 7).map((v) => 0.1 * v);
+  const one = { ...same, channels: [first] };
+  const nothing = new Float32Array(left.length);
+  const row = async (said: Report, ...channels: Float32Array[]) => {
+    const rows = compareTake(await takeReport(soundOf(VOICE_RATE_HZ, channels)), said, (part) => part);
+    return rows.find((r) => r.what === 'sides');
+  };
+  expect(await row(report, left)).toMatchObject({ expected: '2 channels', measured: 'one channel', agrees: false });
+  expect(await row(same, left)).toMatchObject({ agrees: true });
+  expect(await row(one, left, left)).toMatchObject({ expected: 'one channel', measured: '2 channels', agrees: true });
+  expect(await row(one, left, nothing)).toMatchObject({
+    agrees: false,
+    sentence: expect.stringMatching(/right side is silent/),
+  });
+  expect(await row(one, left, right)).toMatchObject({ agrees: false, sentence: expect.stringMatching(/1 more/) });
+  expect(await row(report, left, right, nothing)).toMatchObject({ expected: '2 channels', agrees: true });
+  expect(await row(report, left, right, left)).toMatchObject({ agrees: false });
+});
+
 test('a louder voice is louder in the recording by as much, and hides the noise by as much', async () => {
   const setup = itemAt(demoSetups, 0);
   const louder: Setup = {

@@ -1,6 +1,6 @@
 import { itemAt, pairOf } from '../../algorithms';
 import type { Report } from '../../assess';
-import { hertzText, type Said, sayTake, takeMessage } from '../../format';
+import { hertzText, type Said, sayTake, type TakeMessage, takeMessage } from '../../format';
 import type { GateName } from '../../gates';
 import type { JointId, PartId } from '../../model';
 import type { Sides } from '../meters';
@@ -97,7 +97,8 @@ export function compareTake(take: TakeFigures, report: Report, nameOf: (part: Pa
       told('band', i, bandOf(pair)),
     ];
   });
-  const sides = sidesOf(take, report, nameOf);
+  const bySide = sidesOf(take, report, nameOf);
+  const sides = bySide?.agrees === false ? bySide : (countOf(take, report) ?? bySide);
   return [...out, ...each, ...(sides ? [told('sides', null, sides)] : [])];
 }
 
@@ -265,6 +266,33 @@ function sidesOf(take: TakeFigures, report: Report, nameOf: (part: PartId) => st
     part: null,
   };
 }
+
+/** Where the take has not as many channels as the app was to record: what is lost by it, or comes besides. */
+function countOf(take: TakeFigures, report: Report): Beside | null {
+  const [wanted, there] = [report.channels.length, take.channels];
+  if (wanted === 0 || wanted === there) return null;
+  const says = (): { readonly agrees: boolean; readonly says: TakeMessage } => {
+    if (there < wanted) {
+      // One signal on all of them is whole on one.
+      const isWhole = there === 1 && expectedSides(report) === 'dual mono';
+      const about = { n: wanted, kept: there };
+      return { agrees: isWhole, says: takeMessage(isWhole ? 'compare.fewer-whole' : 'compare.fewer', about) };
+    }
+    if (wanted === 1 && take.sides) {
+      const dead = { 'left only': 'right', 'right only': 'left' }[take.sides.sides as string];
+      if (take.sides.sides === 'dual mono') return { agrees: true, says: takeMessage('compare.both', {}) };
+      if (dead) return { agrees: false, says: takeMessage('compare.one-of-two', { dead }) };
+    }
+    const more = take.perChannel.filter((c, i) => i >= wanted && c.peakDbfs >= NOTHING_DBFS).length;
+    return {
+      agrees: more === 0,
+      says: more === 0 ? takeMessage('compare.spare', { n: wanted }) : takeMessage('compare.more', { n: wanted, more }),
+    };
+  };
+  return { expected: countText(wanted), measured: countText(there), ...says(), gates: ['wired', 'heard'], part: null };
+}
+
+const countText = (n: number): string => (n === 1 ? 'one channel' : `${n} channels`);
 
 /** Under the other by so much a side counts as dead, decibels. */
 const DEAD_DB = 25;
