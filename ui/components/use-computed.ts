@@ -54,6 +54,7 @@ import {
   tryOut,
 } from '@/workers';
 import { failing, useAskedEffect } from './elsewhere';
+import { useFound } from './use-found';
 import { classOf } from './words';
 
 export interface Judgement {
@@ -183,39 +184,30 @@ export function useDiagnosis(
 
 /** What to do first if it fails; null while it is worked out, with how far that is. */
 export function useFirstAid(setup: Setup, drawer: Drawer | null | undefined, seen: readonly Seen[] | undefined) {
-  const [state, setState] = useState<{ readonly aid: readonly FirstAid[] | null; readonly share: number }>({
-    aid: null,
-    share: 0,
-  });
-  useAskedEffect(() => {
-    if (drawer === undefined || seen === undefined) return;
-    let current = true;
-    setState({ aid: null, share: 0 });
-    void findFirstAid(setup, drawer, seen, ({ done, of, aid }) => {
-      if (current) setState({ aid, share: done / of });
-    }).catch(failing('What to do first if it fails'));
-    return () => {
-      current = false;
-    };
-  }, [setup, drawer, seen]);
-  return state;
+  const found = useFound<{ readonly aid: readonly FirstAid[] | null; readonly share: number }>(
+    'What to do first if it fails',
+    (tell) =>
+      drawer === undefined || seen === undefined
+        ? null
+        : findFirstAid(setup, drawer, seen, ({ done, of, aid }) => tell({ aid, share: done / of })),
+    [setup, drawer, seen],
+  );
+  return found ?? NOT_BEGUN;
 }
 
+const NOT_BEGUN = { aid: null, share: 0 } as const;
+
 /** What else fits in a part's place; null while it is computed. */
-export function useSwaps(setup: Setup, part: PartId | null, drawer: Drawer | null | undefined): readonly Swap[] | null {
-  const [swaps, setSwaps] = useState<readonly Swap[] | null>(null);
-  const asked = useRef(0);
-  useAskedEffect(() => {
-    if (part === null || drawer === undefined) return;
-    asked.current += 1;
-    const mine = asked.current;
-    setSwaps(null);
-    void findSwaps(setup, part, drawer).then((found) => {
-      if (asked.current === mine) setSwaps(found);
-    }, failing('What else fits here'));
-  }, [setup, part, drawer]);
-  return swaps;
-}
+export const useSwaps = (
+  setup: Setup,
+  part: PartId | null,
+  drawer: Drawer | null | undefined,
+): readonly Swap[] | null =>
+  useFound<readonly Swap[]>(
+    'What else fits here',
+    (tell) => (part === null || drawer === undefined ? null : findSwaps(setup, part, drawer).then(tell)),
+    [setup, part, drawer],
+  );
 
 /** Windows and settings for a setup that stands still; what was found for the one before stays until there is news. */
 export function useLevels(setup: Setup | null | undefined, wish: Wish): Levels | null {
@@ -237,70 +229,33 @@ export function useLevels(setup: Setup | null | undefined, wish: Wish): Levels |
 }
 
 /** What would bring hum down; null while it is computed. */
-export function useQuieter(
+export const useQuieter = (
   setup: Setup,
   drawer: Drawer | null | undefined,
   wanted: boolean,
-): readonly Quieter[] | null {
-  const [found, setFound] = useState<readonly Quieter[] | null>(null);
-  useAskedEffect(() => {
-    if (!wanted || drawer === undefined) return;
-    let current = true;
-    setFound(null);
-    void findQuieter(setup, drawer).then((q) => {
-      if (current) setFound(q);
-    }, failing('What would bring the hum down'));
-    return () => {
-      current = false;
-    };
-  }, [setup, drawer, wanted]);
-  return found;
-}
+): readonly Quieter[] | null =>
+  useFound<readonly Quieter[]>(
+    'What would bring the hum down',
+    (tell) => (!wanted || drawer === undefined ? null : findQuieter(setup, drawer).then(tell)),
+    [setup, drawer, wanted],
+  );
 
 /** A joint's contacts when it is open, and the plug's way in; null until they are known. */
-export function useCloseUp(setup: Setup, joint: JointId): CloseUp | null {
-  const [seen, setSeen] = useState<CloseUp | null>(null);
-  useAskedEffect(() => {
-    let current = true;
-    void lookCloser(setup, joint).then((c) => {
-      if (current) setSeen(c);
-    }, failing('This connection'));
-    return () => {
-      current = false;
-    };
-  }, [setup, joint]);
-  return seen;
-}
+export const useCloseUp = (setup: Setup, joint: JointId): CloseUp | null =>
+  useFound<CloseUp>('This connection', (tell) => lookCloser(setup, joint).then(tell), [setup, joint], 'keeps');
 
 /** The stand-in device after these acts; null until it is known. */
-export function useStandIn(setup: Setup, acts: readonly Act[]): Tried | null {
-  const [state, setState] = useState<Tried | null>(null);
-  useAskedEffect(() => {
-    let current = true;
-    void tryOut(setup, acts).then((s) => {
-      if (current) setState(s);
-    }, failing('The stand-in'));
-    return () => {
-      current = false;
-    };
-  }, [setup, acts]);
-  return state;
-}
+export const useStandIn = (setup: Setup, acts: readonly Act[]): Tried | null =>
+  useFound<Tried>('The stand-in', (tell) => tryOut(setup, acts).then(tell), [setup, acts], 'keeps');
 
 /** The shortest order of plugging; undefined while it is sought, null when there is none. */
 export function useOrder(setup: Setup): PluggingOrder | null | undefined {
-  const [order, setOrder] = useState<PluggingOrder | null | undefined>(undefined);
-  useAskedEffect(() => {
-    let current = true;
-    setOrder(undefined);
-    void findOrder(setup).then((o) => {
-      if (current) setOrder(o);
-    }, failing('The order of plugging'));
-    return () => {
-      current = false;
-    };
-  }, [setup]);
-  return order;
+  const found = useFound<{ readonly order: PluggingOrder | null }>(
+    'The order of plugging',
+    (tell) => findOrder(setup).then((order) => tell({ order })),
+    [setup],
+  );
+  return found?.order;
 }
 
 /**
@@ -308,36 +263,28 @@ export function useOrder(setup: Setup): PluggingOrder | null | undefined {
  * while one is turned what was found stays.
  */
 export function useKnobTables(setup: Setup, wanted: boolean): readonly KnobTable[] | null {
-  const [found, setFound] = useState<readonly KnobTable[] | null>(null);
   const asWired = JSON.stringify({ ...setup, parts: setup.parts.map(withoutFaders) });
-  useAskedEffect(() => {
-    if (!wanted) return;
-    let current = true;
-    void findKnobTables(JSON.parse(asWired)).then((f) => {
-      if (current) setFound(f);
-    }, failing('Which knob carries whom'));
-    return () => {
-      current = false;
-    };
-  }, [asWired, wanted]);
-  return found;
+  return useFound<readonly KnobTable[]>(
+    'Which knob carries whom',
+    (tell) => (wanted ? findKnobTables(JSON.parse(asWired)).then(tell) : null),
+    [asWired, wanted],
+    'keeps',
+  );
 }
 
 /** The connections that carry a voice to a listener; null until they are known, or while nothing is asked. */
 export function useWay(setup: Setup, pair: { readonly from: string; readonly to: string } | null): Way | null {
-  const [found, setFound] = useState<{ readonly setup: Setup; readonly key: string; readonly way: Way } | null>(null);
   const key = pair ? JSON.stringify([pair.from, pair.to]) : null;
-  useAskedEffect(() => {
-    if (key === null) return;
-    let current = true;
-    const [from, to] = JSON.parse(key) as [string, string];
-    void findWay(setup, from, to).then((way) => {
-      if (current) setFound({ setup, key, way });
-    }, failing('The way of this voice'));
-    return () => {
-      current = false;
-    };
-  }, [setup, key]);
+  const found = useFound<{ readonly key: string; readonly way: Way }>(
+    'The way of this voice',
+    (tell) => {
+      if (key === null) return null;
+      const [from, to] = JSON.parse(key) as [string, string];
+      return findWay(setup, from, to).then((way) => tell({ key, way }));
+    },
+    [setup, key],
+    'keeps',
+  );
   return found && found.key === key ? found.way : null;
 }
 
@@ -347,95 +294,58 @@ function withoutFaders({ knobs = {}, ...part }: Part): Part {
 }
 
 /** Hubs whose pieces would be better off in other sockets; empty until it is known. */
-export function useHubPorts(setup: Setup): readonly HubPorts[] {
-  const [found, setFound] = useState<readonly HubPorts[]>([]);
-  useAskedEffect(() => {
-    let current = true;
-    setFound([]);
-    void findHubPorts(setup).then((f) => {
-      if (current) setFound(f);
-    }, failing('Which socket for which piece'));
-    return () => {
-      current = false;
-    };
-  }, [setup]);
-  return found;
+export const useHubPorts = (setup: Setup): readonly HubPorts[] =>
+  useFound<readonly HubPorts[]>('Which socket for which piece', (tell) => findHubPorts(setup).then(tell), [setup]) ??
+  NONE;
+
+const NONE: readonly never[] = [];
+
+interface Openers {
+  readonly found: readonly Relaxation[];
+  readonly done: boolean;
 }
+const NO_OPENERS: Openers = { found: [], done: false };
 
 /** What would open a way for a job that has none; searched for only where it is wanted. */
-export function useOpeners(job: Job | null | undefined, drawer: Drawer | null | undefined, wanted: boolean) {
-  const [state, setState] = useState<{ readonly found: readonly Relaxation[]; readonly done: boolean }>(NO_OPENERS);
-  useAskedEffect(() => {
-    setState(NO_OPENERS);
-    if (!job || drawer === undefined || !wanted) return;
-    let current = true;
-    void findOpeners(job, drawer, (found) => {
-      if (current) setState({ found, done: false });
-    })
-      .catch(failing('What would open a way'))
-      .then(() => {
-        if (current) setState((s) => ({ ...s, done: true }));
-      });
-    return () => {
-      current = false;
-    };
-  }, [job, drawer, wanted]);
-  return state;
-}
+export const useOpeners = (job: Job | null | undefined, drawer: Drawer | null | undefined, wanted: boolean): Openers =>
+  useFound<Openers>(
+    'What would open a way',
+    (tell) => {
+      if (!job || drawer === undefined || !wanted) return null;
+      let last = NO_OPENERS;
+      return findOpeners(job, drawer, (found) => {
+        last = { found, done: false };
+        tell(last);
+      }).finally(() => tell({ ...last, done: true }));
+    },
+    [job, drawer, wanted],
+  ) ?? NO_OPENERS;
 
 /** Which wishes of a job cannot hold together; null until it is known. */
-export function useConflict(job: Job, drawer: Drawer | null | undefined, wanted: boolean): Conflict | null {
-  const [found, setFound] = useState<Conflict | null>(null);
-  useAskedEffect(() => {
-    setFound(null);
-    if (drawer === undefined || !wanted) return;
-    let current = true;
-    void findConflict(job, drawer, (c) => {
-      if (current) setFound(c);
-    }).catch(failing('Which wishes cannot hold together'));
-    return () => {
-      current = false;
-    };
-  }, [job, drawer, wanted]);
-  return found;
-}
+export const useConflict = (job: Job, drawer: Drawer | null | undefined, wanted: boolean): Conflict | null =>
+  useFound<Conflict>(
+    'Which wishes cannot hold together',
+    (tell) => (drawer === undefined || !wanted ? null : findConflict(job, drawer, tell)),
+    [job, drawer, wanted],
+  );
 
 /** Why a part is not in the answers; null while it is sought, or where nothing is asked. */
-export function useWhyNot(job: Job, drawer: Drawer | null | undefined, asked: With | null): WhyNot | null {
-  const [found, setFound] = useState<WhyNot | null>(null);
-  useAskedEffect(() => {
-    setFound(null);
-    if (drawer === undefined || !asked) return;
-    let current = true;
-    void findWhyNot(job, drawer, asked, (w) => {
-      if (current) setFound(w);
-    }).catch(failing('Why not this part'));
-    return () => {
-      current = false;
-    };
-  }, [job, drawer, asked]);
-  return found;
-}
+export const useWhyNot = (job: Job, drawer: Drawer | null | undefined, asked: With | null): WhyNot | null =>
+  useFound<WhyNot>(
+    'Why not this part',
+    (tell) => (drawer === undefined || !asked ? null : findWhyNot(job, drawer, asked, tell)),
+    [job, drawer, asked],
+  );
 
 /** What each class is good for among these jobs; null until it is known. Sought again only when they or the drawer change. */
 export function useUses(jobs: readonly Job[], drawer: Drawer | null | undefined, wanted: boolean): Uses | null {
-  const [uses, setUses] = useState<Uses | null>(null);
   const key = JSON.stringify(jobs);
-  useAskedEffect(() => {
-    if (drawer === undefined || !wanted) return;
-    let current = true;
-    setUses(null);
-    void findUses(JSON.parse(key), drawer, (u) => {
-      if (current) setUses(u);
-    }).catch(failing('What each piece is good for'));
-    return () => {
-      current = false;
-    };
-  }, [key, drawer, wanted]);
-  return uses;
+  return useFound<Uses>(
+    'What each piece is good for',
+    (tell) => (drawer === undefined || !wanted ? null : findUses(JSON.parse(key), drawer, tell)),
+    [key, drawer, wanted],
+  );
 }
-
-const NO_OPENERS = { found: [], done: false } as const;
 
 /** Kits for several jobs, sought when asked. */
 export function useKits() {
