@@ -22,21 +22,31 @@ export function checkNetlist(netlist: Netlist): CircuitProblem | null {
  * Catches the common mistake by name, before the arithmetic would only say "singular".
  */
 export function findFloating(netlist: Netlist, atDc: boolean): CircuitProblem | null {
-  const parent = new Map<string, string>();
-  const root = (n: string): string => {
+  const numbers = new Map<string, number>();
+  // Sets of nodes that are tied, each node pointing towards the one that stands for its set.
+  const parent: number[] = [];
+  const numberOf = (n: string): number => {
+    const known = numbers.get(n);
+    if (known !== undefined) return known;
+    numbers.set(n, parent.length);
+    return parent.push(parent.length) - 1;
+  };
+  const root = (n: number): number => {
     let r = n;
-    while (parent.get(r) !== r) r = parent.get(r)!;
-    parent.set(n, r);
+    while (parent[r] !== r) {
+      parent[r] = parent[parent[r]];
+      r = parent[r];
+    }
     return r;
   };
-  const add = (n: string) => parent.has(n) || parent.set(n, n);
-  const tie = (a: string, b: string) => parent.set(root(a), root(b));
-  add(GROUND);
-  for (const e of netlist.elements) for (const n of nodesOf(e)) add(n);
-  for (const e of netlist.elements) for (const [a, b] of conductingPairs(e, atDc)) tie(a, b);
-  for (const n of parent.keys()) {
-    if (root(n) !== root(GROUND)) {
-      return problem('floating-node', n, `Node ${n} has no path to ground${atDc ? ' for direct current' : ''}.`);
+  const ground = numberOf(GROUND);
+  for (const e of netlist.elements) for (const n of nodesOf(e)) numberOf(n);
+  for (const e of netlist.elements) {
+    for (const [a, b] of conductingPairs(e, atDc)) parent[root(numberOf(a))] = root(numberOf(b));
+  }
+  for (const [node, n] of numbers) {
+    if (root(n) !== root(ground)) {
+      return problem('floating-node', node, `Node ${node} has no path to ground${atDc ? ' for direct current' : ''}.`);
     }
   }
   return null;

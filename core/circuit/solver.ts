@@ -92,9 +92,11 @@ export interface Transfer {
  * if (circuit.ok) circuit.value.at(1000);
  */
 export function prepare(netlist: Netlist): Result<Circuit> {
-  const wrong = checkNetlist(netlist) ?? findFloating(netlist, false);
+  const floatingAtDc = findFloating(netlist, true);
+  // What direct current reaches, every other does.
+  const wrong = checkNetlist(netlist) ?? (floatingAtDc && findFloating(netlist, false));
   if (wrong) return fail(wrong);
-  return ok(prepareTrusted(netlist));
+  return ok(circuitOf(netlist, stamp(netlist), () => floatingAtDc));
 }
 
 /** The same for a netlist that is known to be sound, or made from one that is. */

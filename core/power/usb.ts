@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { itemAt, memo } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
 import {
   hasFigure,
@@ -353,7 +353,7 @@ interface FarSide extends Fitted {
 }
 
 /** For each taken port, the part and port on the other side of a joint that feeds. */
-export function farSides(compiled: Compiled): ReadonlyMap<string, FarSide> {
+export const farSides = memo((compiled: Compiled): ReadonlyMap<string, FarSide> => {
   const far = new Map<string, FarSide>();
   for (const fitted of compiled.joints) {
     const { joint, a, b } = fitted;
@@ -364,4 +364,4 @@ export function farSides(compiled: Compiled): ReadonlyMap<string, FarSide> {
     far.set(`${joint.b.part}.${joint.b.port}`, { part: a.part, partClass: a.partClass, port: joint.a.port, ...more });
   }
   return far;
-}
+});

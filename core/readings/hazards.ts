@@ -272,4 +272,6 @@ const giverBeyond = (
     .find((p) => givers.has(p)) ?? null;
 
 const giverAt = (compiled: Compiled, joint: FittedJoint | undefined, limit: Limit): string | null =>
-  joint ? giverBeyond(compiled, joint, sideOf(joint, limit), phantomGivers(compiled.setup, compiled.catalogue)) : null;
+  joint ? giverBeyond(compiled, joint, sideOf(joint, limit), giversIn(compiled)) : null;
+
+const giversIn = memo(({ setup, catalogue }: Compiled) => phantomGivers(setup, catalogue));
