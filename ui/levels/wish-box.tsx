@@ -8,7 +8,7 @@ export function WishBox({ wish, onWish }: { readonly wish: Wish; readonly onWish
   return (
     <section
       aria-label="What the knobs are set for"
-      className="grid grid-cols-2 gap-4 rounded-xl border border-rule bg-card px-3 pt-2"
+      className="grid grid-cols-[3fr_2fr] gap-4 rounded-xl border border-rule bg-card px-3 pt-2"
     >
       <Slide
         label="Peaks at"

@@ -114,7 +114,7 @@ export class LiveMeter {
       })),
       balanceDb: two ? dbOf(ll) - dbOf(rr) : null,
       correlation: two && ll > 0 && rr > 0 ? lr / Math.sqrt(ll * rr) : null,
-      knocks: this.knocks.end(),
+      knocks: this.knocks.soFar(),
       dropouts: this.breaks.end().dropouts.count,
     };
   }
