@@ -1,10 +1,10 @@
 import type { Meter, TakeForm } from './meter';
 import { STRIDE_S, type Strides, strideFrames } from './strides';
 
-/** It comes out of what was before by so much within one step or two, and is down again by so much soon after. */
+/** It comes out of what was before by so much within one step or two, and is down again by so much soon after; est. */
 const [RISE_DB, FALL_DB] = [18, 12];
 const [BEFORE_S, AFTER_S] = [0.03, 0.09];
-/** Around it it is quiet for so long, but for other knocks: a consonant of speech has its word before or after it. */
+/** Around it it is quiet for so long, but for other knocks: a consonant of speech has its word before or after it; est. */
 const [QUIET_BEFORE_S, QUIET_AFTER_S] = [0.3, 0.25];
 const strides = (seconds: number): number => Math.round(seconds / STRIDE_S);
 const [BEFORE, AFTER, SINCE, UNTIL] = [BEFORE_S, AFTER_S, QUIET_BEFORE_S, QUIET_AFTER_S].map(strides);
