@@ -159,7 +159,7 @@ export const TAKE_TEXTS = {
   'compare.both': 'One channel was computed, and both sides hold it.',
   'compare.one-of-two': 'One channel was computed; in the file the {dead} side is silent, so it plays in one ear.',
   'compare.spare': 'Nothing is on the channels beyond the {n:n} that were computed.',
-  'compare.more': 'Sound on {more:n} more channels than the {n:n} that were computed: look at what the app records.',
+  'compare.more': 'Channels with sound: {more:n} more than the {n:n} that were computed.',
 
   'sides.from': 'connection {joint:n} is the last before the device.',
 } as const;
