@@ -1,5 +1,6 @@
 export { freshId } from './fresh-id';
 export { grouped } from './grouped';
+export { lazily } from './lazily';
 export { entryOf, itemAt, pairOf } from './look-up';
 export { memo, memoBy, memoOfTwo } from './memo';
 export { powerSumDb } from './power-sum';

@@ -1,8 +1,8 @@
-import { itemAt } from '../algorithms';
+import { itemAt, lazily } from '../algorithms';
 import type { CircuitProblem, Result } from '../circuit';
 import { ok } from '../circuit';
 import { compile } from '../compile';
-import { judge, type Verdict } from '../gates';
+import { GATES, type GateName, judge, type Verdict } from '../gates';
 import type { Catalogue, Setup } from '../model';
 import { type Reach, type Readings, read } from '../readings';
 import type { Bands } from '../signal';
@@ -12,6 +12,9 @@ export interface Assessment {
   readonly readings: Readings;
   /** As seen from its further destinations. */
   readonly also: readonly Readings[];
+  /** Each gate, judged when it is first asked for. */
+  readonly byGate: Readonly<Record<GateName, Verdict>>;
+  /** All of them, in the order of GATES. */
   readonly verdicts: readonly Verdict[];
   /** The gate with the least room among those that fail, else among all that are known. */
   readonly weakest: Verdict;
@@ -44,8 +47,28 @@ export function assess(
   if (!views.ok) return views;
   const readings = itemAt(views.value, 0);
   const also = views.value.slice(1);
-  const verdicts = judge(readings, also);
-  return ok({ readings, also, verdicts, weakest: weakestOf(verdicts) });
+  return ok(judged(readings, also));
+}
+
+function judged(readings: Readings, also: readonly Readings[]): Assessment {
+  const byGate: Assessment['byGate'] = lazily(
+    {},
+    {
+      fit: () => judge('fit', readings, also),
+      wired: () => judge('wired', readings, also),
+      seen: () => judge('seen', readings, also),
+      level: () => judge('level', readings, also),
+      clean: () => judge('clean', readings, also),
+      powered: () => judge('powered', readings, also),
+      heard: () => judge('heard', readings, also),
+      safe: () => judge('safe', readings, also),
+    },
+  );
+  const all: Assessment = lazily(
+    { readings, also, byGate },
+    { verdicts: () => GATES.map((g) => byGate[g]), weakest: () => weakestOf(all.verdicts) },
+  );
+  return all;
 }
 
 /** The same where the circuit can only be at fault by a bug of a class: its problem is thrown. */

@@ -122,7 +122,7 @@ function* pairThatMends(
     for (const second of half ? likely.slice(i + 1) : []) {
       const tried = tryOut(half!, catalogue, before, second);
       yield told;
-      if (!tried || tried.effect.worse || tried.effect.resolved.size === 0) continue;
+      if (!tried || tried.effect.resolved.size === 0 || tried.effect.worse) continue;
       const effort = effortS([first, second]);
       const isBetter =
         !best ||
@@ -134,7 +134,7 @@ function* pairThatMends(
       const after = assess(tried.setup, catalogue);
       if (!after.ok) continue;
       const effect = effectOf(before, after.value);
-      if (effect.worse || effect.resolved.size === 0) continue;
+      if (effect.resolved.size === 0 || effect.worse) continue;
       best = { changes: [first, second], setup: tried.setup, after: after.value, effect, effort };
     }
   }

@@ -1,3 +1,4 @@
+import { lazily } from '../algorithms';
 import type { Assessment } from '../assess';
 import { type Finding, type GateName, stageOf as lateness, type Status, type Verdict } from '../gates';
 
@@ -20,15 +21,16 @@ export const severityOf = ({ verdicts }: Assessment): Severity =>
   verdicts.some((v) => isIll(v.status)) ? 'fail' : 'caution';
 
 const illBy = ({ verdicts }: Assessment, severity: Severity): readonly Failing[] =>
-  verdicts.flatMap((v) =>
-    v.findings
-      .filter((f) => f.status === 'fail' || (severity === 'caution' && f.status === 'caution'))
-      .map((finding) => ({ gate: v.gate, topic: finding.topic, finding })),
-  );
+  verdicts.flatMap((v) => illIn(v, severity));
+
+const illIn = ({ gate, findings }: Verdict, severity: Severity): readonly Failing[] =>
+  findings
+    .filter((f) => f.status === 'fail' || (severity === 'caution' && f.status === 'caution'))
+    .map((finding) => ({ gate, topic: finding.topic, finding }));
 
 export const keyOf = ({ gate, topic }: Fault): string => `${gate} ${topic}`;
 
-/** What a change does to what fails. */
+/** What a change does to what fails; each of it judged when it is asked for, `resolved` by the gates that failed alone. */
 export interface Effect {
   /** Findings that failed before and do not any more, their gates known. */
   readonly resolved: ReadonlySet<string>;
@@ -49,36 +51,42 @@ const stageOf = ({ gate, topic }: Fault): number => lateness(gate, topic);
 const isIll = (s: Status): boolean => s === 'fail' || s === 'not known';
 
 export function effectOf(before: Assessment, after: Assessment): Effect {
-  const still = new Set(illBy(after, severityOf(before)).map(keyOf));
-  const statusOf = (a: Assessment, gate: GateName) => a.verdicts.find((v) => v.gate === gate)!.status;
+  const severity = severityOf(before);
   const was = failingOf(before);
   const had = new Set(was.map(keyOf));
-  const news = illBy(after, severityOf(before)).filter((f) => !had.has(keyOf(f)));
-  const silent = illBy(after, 'fail').some((f) => f.gate === 'wired' && f.topic.startsWith('arrives'));
-  // What only fails in other words, or fails earlier on the way, is not mended; nor is the level of what does not arrive.
-  const resolved = was
-    .filter((f) => !still.has(keyOf(f)) && statusOf(after, f.gate) !== 'not known')
-    .filter((f) => !silent || (f.gate !== 'level' && f.gate !== 'clean'))
-    .filter((f) => !news.some((n) => n.gate === f.gate && stageOf(n) <= stageOf(f)))
-    .map(keyOf);
-  // Nothing may come to fail; and what is safe stays as safe, but for a fader that could always be turned too far.
-  const thrown = (a: Assessment) =>
-    a.verdicts.find((v) => v.gate === 'safe')!.findings.filter((f) => f.topic.startsWith('thrown')).length;
-  const worse =
-    (statusOf(before, 'safe') !== 'fail' && thrown(after) > thrown(before)) ||
-    after.verdicts.some((v) => isIll(v.status) && !isIll(statusOf(before, v.gate)));
-  const ill = after.verdicts.filter((v) => isIll(v.status));
-  const rooms = after.verdicts.map((v) => v.margin).filter((r) => r !== null);
-  return {
-    resolved: new Set(resolved),
-    worse,
-    failing: ill.length,
-    cautions: after.verdicts.filter((v) => v.status === 'caution').length,
-    silent,
-    moves: news.length > 0 || was.some((f) => hasMoved(f.finding, after.verdicts.find((v) => v.gate === f.gate)!)),
-    room: Math.min(2, ...rooms),
-  };
+  const isNew = (f: Fault) => !had.has(keyOf(f));
+  const effect: Effect = lazily(
+    {},
+    {
+      silent: () => illIn(after.byGate.wired, 'fail').some((f) => f.topic.startsWith('arrives')),
+      // What only fails in other words, or fails earlier on the way, is not mended; nor is the level of what does not arrive.
+      resolved: () => {
+        const gone = was.filter((f) => {
+          const now = after.byGate[f.gate];
+          const ill = illIn(now, severity);
+          return (
+            now.status !== 'not known' &&
+            !ill.some((n) => n.topic === f.topic) &&
+            !ill.some((n) => isNew(n) && stageOf(n) <= stageOf(f))
+          );
+        });
+        return new Set(gone.filter((f) => (f.gate !== 'level' && f.gate !== 'clean') || !effect.silent).map(keyOf));
+      },
+      // Nothing may come to fail; and what is safe stays as safe, but for a fader that could always be turned too far.
+      worse: () =>
+        (before.byGate.safe.status !== 'fail' && thrownIn(after) > thrownIn(before)) ||
+        after.verdicts.some((v) => isIll(v.status) && !isIll(before.byGate[v.gate].status)),
+      failing: () => after.verdicts.filter((v) => isIll(v.status)).length,
+      cautions: () => after.verdicts.filter((v) => v.status === 'caution').length,
+      moves: () => was.some((f) => hasMoved(f.finding, after.byGate[f.gate])) || illBy(after, severity).some(isNew),
+      room: () => Math.min(2, ...after.verdicts.map((v) => v.margin).filter((r) => r !== null)),
+    },
+  );
+  return effect;
 }
+
+const thrownIn = ({ byGate }: Assessment): number =>
+  byGate.safe.findings.filter((f) => f.topic.startsWith('thrown')).length;
 
 /**
  * A thousandth of what is missing counts as none: a gain turned 30 dB further does 32 times as much, and that mends nothing

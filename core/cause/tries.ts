@@ -51,10 +51,11 @@ export function confirmed(
 }
 
 /** What does not fit is not mended by plugging it where it fits and leads nowhere. */
-const isOutOfTheWay = (change: Change, { resolved, silent }: Effect): boolean =>
-  silent &&
+const isOutOfTheWay = (change: Change, effect: Effect): boolean =>
   ['move', 'exchange', 'unplug', 'remove', 'bypass'].includes(change.do) &&
-  [...resolved].every((k) => k.startsWith('fit '));
+  effect.resolved.size > 0 &&
+  [...effect.resolved].every((k) => k.startsWith('fit ')) &&
+  effect.silent;
 
 const hangsOnFrequency = (a: Assessment): boolean =>
   failingOf(a).some((f) => f.gate === 'clean' && /^(hum|band)/.test(f.topic));

@@ -33,22 +33,20 @@ const isOwn = (gate: GateName, topic: string): boolean => {
 };
 
 /**
- * All gates, in order. Every device that records must get what it needs: the worst of them speaks.
+ * One gate. Every device that records must get what it needs: the worst of them speaks.
  * @param also the same setup as seen from its further destinations.
- * @returns one verdict a gate, in the order of GATES
- * @example const seen = judge(readings).find((v) => v.gate === 'seen')!.sentence;
+ * @example const sentence = judge('seen', readings).sentence;
  */
-export const judge = (readings: Readings, also: readonly Readings[] = []): readonly Verdict[] =>
-  GATES.map((gate) => {
-    const { judge: judgeOne, ofEachDevice, ofAll } = GATE_OF[gate] as Gate;
-    const own = inView(gate, readings, judgeOne);
-    const others = (ofEachDevice === false ? [] : also).flatMap((r) => {
-      const at = r.compiled.device.part.id;
-      return inView(gate, r, judgeOne)
-        .findings.filter((f) => isOwn(gate, f.topic))
-        .map((f) => ({ ...f, topic: `${f.topic} @${at}` }));
-    });
-    const together = ofAll?.([readings, ...also]) ?? [];
-    const news = [...others, ...together].filter((f) => !own.findings.some((o) => o.sentence === f.sentence));
-    return news.length === 0 ? own : verdict(gate, [...own.findings, ...news]);
+export function judge(gate: GateName, readings: Readings, also: readonly Readings[] = []): Verdict {
+  const { judge: judgeOne, ofEachDevice, ofAll } = GATE_OF[gate] as Gate;
+  const own = inView(gate, readings, judgeOne);
+  const others = (ofEachDevice === false ? [] : also).flatMap((r) => {
+    const at = r.compiled.device.part.id;
+    return inView(gate, r, judgeOne)
+      .findings.filter((f) => isOwn(gate, f.topic))
+      .map((f) => ({ ...f, topic: `${f.topic} @${at}` }));
   });
+  const together = ofAll?.([readings, ...also]) ?? [];
+  const news = [...others, ...together].filter((f) => !own.findings.some((o) => o.sentence === f.sentence));
+  return news.length === 0 ? own : verdict(gate, [...own.findings, ...news]);
+}

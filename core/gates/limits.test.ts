@@ -391,7 +391,7 @@ const ROWS: Readonly<Record<string, Row>> = {
 
 test.each(Object.entries(ROWS))('%s', (_, { gate, topic, of, at, limit, outside, inside, well, fails = 'fail' }) => {
   const found = (x: number) => {
-    const { findings } = judge(at(of, x)).find((v) => v.gate === gate)!;
+    const { findings } = judge(gate, at(of, x));
     return findings.filter((f) => topic.test(f.topic));
   };
   const out = itemAt(found(outside), 0);
@@ -412,9 +412,9 @@ test('half the time is safe for each 3 dB more', () => {
     [100, 15],
   ] as const) {
     const at = (m: number) =>
-      judge(entryOf(ROWS, 'the dose of 8 hours, NIOSH').at(withJob(PACK, { minutes: m }), spl))
-        .find((v) => v.gate === 'safe')!
-        .findings.find((f) => f.topic.startsWith('ear'))!.status;
+      judge('safe', entryOf(ROWS, 'the dose of 8 hours, NIOSH').at(withJob(PACK, { minutes: m }), spl)).findings.find(
+        (f) => f.topic.startsWith('ear'),
+      )!.status;
     expect([at(minutes * 1.01), at(minutes * 0.99)]).toEqual(['fail', 'caution']);
   }
 });

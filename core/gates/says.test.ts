@@ -81,8 +81,6 @@ const SAYS: readonly (readonly [GateName, RegExp, Readings, string, Readonly<Rec
 ];
 
 test.each(SAYS.map((row) => [row[3], row] as const))('says %s', (_, [gate, topic, readings, message, values]) => {
-  const found = judge(readings)
-    .find((v) => v.gate === gate)!
-    .findings.find((f) => topic.test(f.topic));
+  const found = judge(gate, readings).findings.find((f) => topic.test(f.topic));
   expect([found?.message, found?.values]).toEqual([message, expect.objectContaining(values)]);
 });

@@ -26,14 +26,14 @@ interface Arriving {
 /**
  * The same with the gain of each input that sets its level by itself where it would put it while somebody speaks: the peaks
  * of the loudest at -12 dBFS, as far as its range goes.
- * @param channels with the peaks at the gains that `compiled` has, dBFS.
+ * @param channels with the peaks at the gains that `compiled` has, dBFS; asked for only where an input sets its level by itself.
  * @returns null where no gain moves
  */
-export function levelledByItself(compiled: Compiled, channels: readonly Arriving[]): Compiled | null {
+export function levelledByItself(compiled: Compiled, channels: () => readonly Arriving[]): Compiled | null {
   const { setup, catalogue, rewired, unfed } = compiled;
   let moved: Setup = setup;
   for (const { part, partClass, channels: ids, automatic } of inputsOf(compiled)) {
-    const own = channels.filter((c) => c.input.part === part.id && ids.includes(c.input.id));
+    const own = channels().filter((c) => c.input.part === part.id && ids.includes(c.input.id));
     const peak = Math.max(...own.flatMap((c) => c.arrivals.map((a) => a.peakDbfs)));
     const gain = partClass.knobs?.find((k) => k.id === automatic.gain);
     if (!gain || !Number.isFinite(peak)) continue;

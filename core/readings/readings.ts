@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { itemAt, lazily } from '../algorithms';
 import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
 import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type InputEntry, inputList, keyOf, type StandIn, standing } from '../host';
@@ -70,7 +70,7 @@ export interface LineReading {
   readonly room: { readonly directDb: number; readonly criticalM: number } | null;
 }
 
-/** Every computed number of a setup. Gates judge from this and from nothing else. */
+/** Every computed number of a setup, worked out when it is first asked for. Gates judge from this and from nothing else. */
 export interface Readings {
   readonly compiled: Compiled;
   readonly app: AppClass;
@@ -136,16 +136,13 @@ export function read(
   const all = solved(asDrawn, bands);
   if (!all.ok) return all;
   const { compiled, circuit, op, responses, watts, views, trees, entries } = all.value;
-  const shared = { circuit, op, responses, watts, ...sharedBy(compiled, circuit, op, responses, reach) };
+  const shared = sharedBy(compiled, { circuit, op, responses, watts }, reach);
   const callers = callersOf(compiled.setup.job, compiled.catalogue);
-  const readings = views.map((view, i) => ({
-    ...readFrom(view, shared, itemAt(trees, i), itemAt(entries, i)),
-    callers: callers.filter((c) => c.destination === i),
-  }));
-  const settled = levelledByItself(
-    compiled,
-    readings.flatMap((r) => r.channels),
-  );
+  const readings = views.map((view, i) => {
+    const heardBy = callers.filter((c) => c.destination === i);
+    return readFrom(view, shared, itemAt(trees, i), itemAt(entries, i), heardBy);
+  });
+  const settled = levelledByItself(compiled, () => readings.flatMap((r) => r.channels));
   return settled ? read(settled, bands, reach) : ok(readings);
 }
 
@@ -178,43 +175,76 @@ function fedAsItIs(drawn: Compiled): Compiled {
   return unfed.size === 0 ? drawn : compile(drawn.setup, drawn.catalogue, { unfed, rewired: drawn.rewired });
 }
 
-type Shared = Pick<
-  Readings,
-  'circuit' | 'op' | 'responses' | 'howl' | 'joints' | 'stages' | 'loops' | 'phantom' | 'hazards' | 'tied' | 'fedTwice'
-> & {
+interface Solution extends Pick<Readings, 'circuit' | 'op' | 'responses'> {
   readonly watts: ReadonlyMap<string, number>;
-};
+}
 
 /** What does not depend on the device it is seen from. */
-const sharedBy = (compiled: Compiled, circuit: Circuit, op: OperatingPoint, responses: Responses, reach: Reach) => ({
-  joints: new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op, responses, j)])),
-  stages: readStages(compiled, responses),
-  loops: loopsOf(compiled, responses),
-  phantom: phantomFeeds(compiled, op),
-  howl: readHowl(compiled, responses),
-  hazards: readHazards(compiled, op, responses, reach),
-  tied: tiedOutputs(compiled, responses),
-  fedTwice: fedTwice(compiled, op, circuit),
-});
+const sharedBy = (compiled: Compiled, solution: Solution, reach: Reach) => {
+  const { circuit, op, responses } = solution;
+  return lazily(solution, {
+    joints: () => new Map(compiled.joints.map((j) => [j.joint.id, readJoint(compiled, op, responses, j)])),
+    stages: () => readStages(compiled, responses),
+    loops: () => loopsOf(compiled, responses),
+    phantom: () => phantomFeeds(compiled, op),
+    howl: () => readHowl(compiled, responses),
+    hazards: () => readHazards(compiled, op, responses, reach),
+    tied: () => tiedOutputs(compiled, responses),
+    fedTwice: () => fedTwice(compiled, op, circuit),
+  });
+};
 
 function readFrom(
   compiled: Compiled,
-  shared: Shared,
+  shared: ReturnType<typeof sharedBy>,
   usb: UsbTree,
   entries: readonly InputEntry[],
-): Omit<Readings, 'callers'> {
-  const { responses, stages, watts } = shared;
+  callers: readonly Caller[],
+): Readings {
+  const { circuit, op, responses, watts } = shared;
   const app = appIn(compiled.catalogue, compiled.setup.job.app);
   const stand = standingAt(compiled, app, entries);
   const taken = entries.find((e) => keyOf(e) === stand.taken) ?? null;
   const intended = intendedEntry(compiled, entries, taken);
-  const device = compiled.device.part.id;
+  const inUse = intended !== null && taken === intended;
   const session = compiled.setup.session ?? {};
   const read = intended ? recordedTogether(app, session, stand, intended, entries) : [];
-  const all = readChannels(compiled, responses, read);
-  const channels = all.filter((c) => isRecorded(app, session, stand, c));
-  const lines = responses.feeds.map((f): LineReading => {
-    const path = pathBetween(compiled, f.capsule.part, intended?.part ?? device);
+  const playbackPart = stand.playsFrom;
+  const isCall = app.networkMs !== undefined;
+  const monitors = app.monitors && session.monitoring !== 'off';
+  const known = { compiled, circuit, op, responses, app, usb, entries, stand, taken, intended, inUse, callers };
+  const ofAll = lazily({}, { channels: () => readChannels(compiled, responses, read) });
+  const readings: Readings = lazily(
+    { ...known, monitors, playbackPart },
+    {
+      joints: () => shared.joints,
+      stages: () => shared.stages,
+      loops: () => shared.loops,
+      phantom: () => shared.phantom,
+      howl: () => shared.howl,
+      hazards: () => shared.hazards,
+      tied: () => shared.tied,
+      fedTwice: () => shared.fedTwice,
+      buses: () => busLoads(compiled, usb, digitalSound(compiled, entries)),
+      runtimes: () => runtimes(compiled, usb, watts),
+      channels: () => ofAll.channels.filter((c) => isRecorded(app, session, stand, c)),
+      unrecorded: () => ofAll.channels.filter((c) => !readings.channels.includes(c)),
+      lines: () => readLines(readings),
+      ledger: () => readLedger(compiled, responses, readings.channels),
+      ears: () => readEars(compiled, responses, playbackPart, isCall),
+      echo: () =>
+        isCall && inUse
+          ? readEcho(compiled, responses, readings.channels, readings.ears, playbackPart, stand.processing)
+          : [],
+      delays: () => readDelays(compiled, { ...app, monitors }, slowest(readings.lines), playbackPart),
+    },
+  );
+  return readings;
+}
+
+const readLines = ({ compiled, op, responses, intended, stages, channels }: Readings): readonly LineReading[] =>
+  responses.feeds.map((f) => {
+    const path = pathBetween(compiled, f.capsule.part, intended?.part ?? compiled.device.part.id);
     const kept = path && intended ? keptOf(f, path, stages, channels) : null;
     return {
       source: f.source,
@@ -224,40 +254,10 @@ function readFrom(
       path,
       sentDbu: kept?.sentDbu ?? null,
       keptDb: kept?.keptDb ?? null,
-      arrives: f.alive && kept !== null && kept.keptDb >= LOST_DB && !hasDeadStage(compiled, shared.op, path),
+      arrives: f.alive && kept !== null && kept.keptDb >= LOST_DB && !hasDeadStage(compiled, op, path),
       room: f.capsule.wired ? null : roomAt(compiled.setup.job.room, f.capsule.directivity, f.distanceM),
     };
   });
-  const playbackPart = stand.playsFrom;
-  const isCall = app.networkMs !== undefined;
-  const ears = readEars(compiled, responses, playbackPart, isCall);
-  const monitors = app.monitors && session.monitoring !== 'off';
-  return {
-    ...shared,
-    compiled,
-    app,
-    usb,
-    buses: busLoads(compiled, usb, digitalSound(compiled, entries)),
-    runtimes: runtimes(compiled, usb, watts),
-    entries,
-    stand,
-    taken,
-    intended,
-    inUse: intended !== null && taken === intended,
-    lines,
-    channels,
-    unrecorded: all.filter((c) => !channels.includes(c)),
-    ledger: readLedger(compiled, responses, channels),
-    ears,
-    echo:
-      !isCall || taken === null || taken !== intended
-        ? []
-        : readEcho(compiled, responses, channels, ears, playbackPart, stand.processing),
-    monitors,
-    delays: readDelays(compiled, { ...app, monitors }, slowest(lines), playbackPart),
-    playbackPart,
-  };
-}
 
 /** Of what lies on a way, an amplifier without its steady voltage lets nothing through but what it leaks. */
 const hasDeadStage = (compiled: Compiled, op: OperatingPoint, path: Path | null): boolean =>
