@@ -37,7 +37,8 @@ import { costOf, ratesOf, stockOf } from './stock';
 import {
   type Candidate,
   candidateOf,
-  compareScores,
+  failsNothing,
+  isBetter,
   knownKnobs,
   newExperience,
   type Score,
@@ -182,8 +183,8 @@ export function* plan(
     const led = withKeyboards(lean, planning);
     if (!led) return null;
     memory.learn(chain, led.setup, led.assessment);
-    if (scoreOf(led.assessment).failing === 0) knobs.learn(led.setup);
-    const goesOn = also !== undefined && scoreOf(led.assessment).failing === 0 && reached < MOST_REACHED;
+    if (failsNothing(led.assessment)) knobs.learn(led.setup);
+    const goesOn = also !== undefined && failsNothing(led.assessment) && reached < MOST_REACHED;
     if (goesOn) reached += 1;
     const settled = goesOn ? destinations.reach(led) : led;
     // What leads to the first device only is no answer to a job that has more.
@@ -285,15 +286,14 @@ export function* plan(
 /** Noise processing of the app switched off, as a careful hand does where it spoils what is recorded. */
 function withProcessingOff(settled: Candidate, catalogue: Catalogue): Candidate {
   const { setup, assessment } = settled;
-  const score = scoreOf(assessment);
-  if (score.failing === 0 || !appIn(catalogue, setup.job.app).processing.startsWith('starts')) return settled;
+  if (failsNothing(assessment) || !appIn(catalogue, setup.job.app).processing.startsWith('starts')) return settled;
   // All that it takes from a recording are channels beside the first: where there are none, nothing is to be won.
   const takes = [assessment.readings, ...assessment.also].some((r) =>
     r.unrecorded.some((c) => c.number <= r.app.records),
   );
   if (!takes) return settled;
   const tried = candidateOf({ ...setup, session: { ...setup.session, processing: 'off' } }, catalogue);
-  return compareScores(scoreOf(tried.assessment), score) < 0 ? tried : settled;
+  return isBetter(tried.assessment, assessment) ? tried : settled;
 }
 
 /** The catalogue with some of its classes only, and all that is there anyway. */

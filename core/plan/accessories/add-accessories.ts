@@ -5,12 +5,11 @@ import type { Means } from '../stock';
 import {
   type Candidate,
   candidateOf,
-  compareScores,
   type Experience,
   faultsOf,
+  isBetter,
   isHopeless,
   type Planning,
-  scoreOf,
   setMonitoring,
   tuneFrom,
 } from '../tuning';
@@ -42,7 +41,7 @@ function onMains(settled: Candidate, catalogue: Catalogue, past: Experience): Ca
   let best = settled;
   for (let position = 1; position <= knob.max; position++) {
     const tried = candidateOf(turnKnob(settled.setup, part.id, knob.id, position), catalogue, past);
-    if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
+    if (isBetter(tried.assessment, best.assessment)) best = tried;
   }
   return best;
 }
@@ -111,8 +110,8 @@ function tryKind(kind: AccessoryKind, settled: Candidate, { catalogue, stock, pa
       const key = `${classOf(hole.part)}.${hole.port.id} ${kind === 'power' ? c.id : ''} ${faultsOf(settled)}`;
       if (past.tries.isBad(key)) continue;
       const tried = setMonitoring(candidateOf(setup, catalogue, past), catalogue);
-      past.tries.keep(key, compareScores(scoreOf(tried.assessment), scoreOf(settled.assessment)) < 0);
-      if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
+      past.tries.keep(key, isBetter(tried.assessment, settled.assessment));
+      if (isBetter(tried.assessment, best.assessment)) best = tried;
       // One pair of headphones is like another, but not every power bank lasts.
       if (kind === 'listening') break;
     }

@@ -14,7 +14,7 @@ import {
 import { addAccessories } from '../accessories';
 import { accepts, betweenOf, type End, endsFrom, growing, isRightHalf, type Link } from '../search';
 import { costOf, type Means } from '../stock';
-import { type Candidate, compareScores, type Planning, scoreOf, tuneKnobs } from '../tuning';
+import { type Candidate, failsNothing, isBetter, type Planning, tuneKnobs } from '../tuning';
 
 /** From a free output to another device: a lead or two, a pad, and an adapter that converts. */
 const LIMITS = { pieces: 4, doing: 2 };
@@ -114,9 +114,9 @@ export function destinationsOf(
         let found: Candidate | null = null;
         for (const { setup, name } of ways.slice(0, MOST_TRIED)) {
           const next = addAccessories(tuneKnobs(setup, catalogue, past), planning);
-          past.tries.keep(name, scoreOf(next.assessment).failing === 0);
-          if (!found || compareScores(scoreOf(next.assessment), scoreOf(found.assessment)) < 0) found = next;
-          if (scoreOf(found.assessment).failing === 0) break;
+          past.tries.keep(name, failsNothing(next.assessment));
+          if (!found || isBetter(next.assessment, found.assessment)) found = next;
+          if (failsNothing(found.assessment)) break;
         }
         if (!found) return settled;
         best = found;

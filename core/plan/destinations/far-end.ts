@@ -16,7 +16,16 @@ import {
 } from '../../model';
 import { accepts, betweenOf, type End, endsFrom, growing, isRightHalf } from '../search';
 import type { Means } from '../stock';
-import { type Candidate, compareScores, openFaders, scoreOf, setMonitoring, tuneKnobs } from '../tuning';
+import {
+  type Candidate,
+  compareScores,
+  failsNothing,
+  isBetter,
+  openFaders,
+  scoreOf,
+  setMonitoring,
+  tuneKnobs,
+} from '../tuning';
 
 /** From where the device plays to the mixer: two leads, or a lead and a box. */
 const RETURN = { pieces: 2, doing: 1 };
@@ -76,7 +85,7 @@ export function withFarEnd(settled: Candidate, means: Means): Candidate {
       .filter(({ part, port }) => part === mixer && port.flow === 'monitor')
       .flatMap((hole) => headphonesAt(hole, classOf(mixer), between, means));
     for (const back of returns) {
-      if (scoreOf(best.assessment).failing === 0) break;
+      if (failsNothing(best.assessment)) break;
       const grown = growing(means, [...setup.parts], [...setup.joints]);
       const end = grown.follow({ part: back.player.part, port: back.player.port.id }, back.end.links.slice(1));
       grown.join(end, { part: mixer, port: back.hole.id });
@@ -91,7 +100,7 @@ export function withFarEnd(settled: Candidate, means: Means): Candidate {
         .map((way) => ({ way, score: scoreOf(mustAssess(way, catalogue)) }))
         .sort((a, b) => compareScores(a.score, b.score));
       const tried = setMonitoring(tuneKnobs(itemAt(ways, 0).way, catalogue), catalogue);
-      if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
+      if (isBetter(tried.assessment, best.assessment)) best = tried;
     }
   }
   return best;

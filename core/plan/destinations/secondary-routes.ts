@@ -11,7 +11,7 @@ import {
   secondarySources,
   sortedSources,
 } from '../search';
-import { type Candidate, candidateOf, compareScores, type Planning, scoreOf, tuneKnobs } from '../tuning';
+import { type Candidate, candidateOf, failsNothing, isBetter, type Planning, tuneKnobs } from '../tuning';
 
 /** Other ways in, assessed at most in one search. */
 const MOST_WAYS = 60;
@@ -37,7 +37,7 @@ export function newSecondaryRoutes(job: Job, planning: Planning): SecondaryRoute
     job: { ...job, sources: lead },
     placements: setup.placements.filter((p) => lead.some((s) => s.id === p.source)),
   });
-  const fails = (setup: Setup): boolean => scoreOf(tuneKnobs(setup, catalogue, past).assessment).failing > 0;
+  const fails = (setup: Setup): boolean => !failsNothing(tuneKnobs(setup, catalogue, past).assessment);
   return {
     asKnown(chain) {
       const links = chain.links.map((l) =>
@@ -47,7 +47,7 @@ export function newSecondaryRoutes(job: Job, planning: Planning): SecondaryRoute
     },
     withSecondaries(chain, settled) {
       const at = chain.links.findIndex((l) => l.secondaries.length > 0);
-      if (at < 0 || scoreOf(settled.assessment).failing === 0) return settled;
+      if (at < 0 || failsNothing(settled.assessment)) return settled;
       const unknown = itemAt(chain.links, at).secondaries.filter((g) => !known.has(keyOf(itemAt(chain.links, at), g)));
       if (unknown.length === 0 || fails(alone(settled.setup))) return settled;
       let best = settled;
@@ -58,7 +58,7 @@ export function newSecondaryRoutes(job: Job, planning: Planning): SecondaryRoute
         const others = all.filter((g) => g.source !== secondary.source).map((g) => g.port);
         const taken = [inPort!, ...alsoIn, ...portsOfOtherInputs(joining, inPort!), ...others];
         for (const other of secondaries.others(joining, taken, secondary)) {
-          if (scoreOf(best.assessment).failing === 0 || tried >= MOST_WAYS) break;
+          if (failsNothing(best.assessment) || tried >= MOST_WAYS) break;
           tried += 1;
           const come = itemAt(links, at).secondaries.map((g) => (g.source === secondary.source ? other : g));
           const changed = links.with(at, { ...itemAt(links, at), secondaries: come });
@@ -66,7 +66,7 @@ export function newSecondaryRoutes(job: Job, planning: Planning): SecondaryRoute
           // Knobs mend the level and nothing else: where more is amiss than before, they need not be turned.
           if (amiss(candidateOf(setup, catalogue, past).assessment) > amiss(best.assessment)) continue;
           const next = addAccessories(tuneKnobs(setup, catalogue, past), planning);
-          if (compareScores(scoreOf(next.assessment), scoreOf(best.assessment)) >= 0) continue;
+          if (!isBetter(next.assessment, best.assessment)) continue;
           best = next;
           links = changed;
         }

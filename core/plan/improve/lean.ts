@@ -1,7 +1,7 @@
 import { freshJointId, portsFit } from '../../change';
 import { type Catalogue, classOfPart, type Joint, type PartId, type Setup } from '../../model';
 import { accepts, reaches } from '../search';
-import { type Candidate, candidateOf, type Planning, scoreOf } from '../tuning';
+import { type Candidate, candidateOf, failsNothing, isAsSound, type Planning, scoreOf } from '../tuning';
 
 /** So much margin may be lost with a piece that is left out: it is within what is rounded. */
 const SLACK = 0.05;
@@ -12,14 +12,13 @@ const SLACK = 0.05;
  */
 export function leanOf(settled: Candidate, { catalogue, past }: Planning): Candidate {
   let best = settled;
-  if (scoreOf(best.assessment).failing > 0) return best;
+  if (!failsNothing(best.assessment)) return best;
   for (const { id } of settled.setup.parts) {
     const without = leftOut(best.setup, id, catalogue);
     if (!without || !reaches(without, catalogue)) continue;
     const tried = candidateOf(without, catalogue, past);
-    const [now, then] = [scoreOf(best.assessment), scoreOf(tried.assessment)];
-    const isWorse = then.failing + then.unknown > now.failing + now.unknown || then.margin < now.margin - SLACK;
-    if (!isWorse) best = tried;
+    if (!isAsSound(tried.assessment, best.assessment)) continue;
+    if (scoreOf(tried.assessment).margin >= scoreOf(best.assessment).margin - SLACK) best = tried;
   }
   return best;
 }

@@ -8,7 +8,7 @@ import {
   type Setup,
   turnKnob,
 } from '../../model';
-import { compareScores, scoreOf } from './score';
+import { isBetter } from './score';
 import { type Candidate, candidateOf, switchesOf } from './tune-knobs';
 
 /** As loud as one listens beside a live voice, and the most at any ear while it is set, dB SPL; est. */
@@ -21,7 +21,7 @@ export function setMonitoring(settled: Candidate, catalogue: Catalogue): Candida
   const better = (setup: Setup) => {
     if (setup === best.setup) return;
     const tried = candidateOf(setup, catalogue);
-    if (compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0) best = tried;
+    if (isBetter(tried.assessment, best.assessment)) best = tried;
   };
   for (const { part, knob } of switchesOf(settled.setup, catalogue, 'ears'))
     better(turnKnob(best.setup, part.id, knob.id, knob.max));

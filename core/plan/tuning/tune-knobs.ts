@@ -1,6 +1,6 @@
 import { itemAt } from '../../algorithms';
 import { type Assessment, mustAssess } from '../../assess';
-import type { Verdict } from '../../gates';
+import type { GateName, Verdict } from '../../gates';
 import {
   type Catalogue,
   classIn,
@@ -16,7 +16,7 @@ import {
 import type { Readings } from '../../readings';
 import { type Experience, newExperience } from './experience';
 import { knobsAhead } from './knobs-on-way';
-import { compareScores, scoreOf } from './score';
+import { CHEAP_FIRST, compareScores, fails, isBetter, scoreOf } from './score';
 
 /** Where the peaks of the loudest voice are put: below the red, with room to spare. */
 export const TARGET_PEAK_DBFS = -12;
@@ -24,8 +24,10 @@ export const TARGET_PEAK_DBFS = -12;
 /** Where so many gates fail, wire and kind are wrong: no gain mends that, and none is looked for. */
 const HOPELESS = 3;
 /** Gates that gain can mend, and those that headphones or a charger can. */
-const OF_GAIN: ReadonlySet<string> = new Set(['level', 'clean']);
-const BESIDE: ReadonlySet<string> = new Set(['heard', 'powered']);
+const OF_GAIN: ReadonlySet<GateName> = new Set(['level', 'clean']);
+const BESIDE: ReadonlySet<GateName> = new Set(['heard', 'powered']);
+const BEYOND = CHEAP_FIRST.filter((g) => !BESIDE.has(g));
+const BEYOND_GAIN = BEYOND.filter((g) => !OF_GAIN.has(g));
 
 export interface Candidate {
   readonly setup: Setup;
@@ -54,10 +56,10 @@ export function tuneFrom(asFound: Candidate, catalogue: Catalogue, past: Experie
     const partClass = classIn(catalogue, part.class);
     for (let position = knob.min; position <= knob.max; position += knob.step) {
       if (position === knobAt(part, partClass, knob.id)) continue;
-      const key = `${part.class} ${knob.id} ${position} ${faultsOf(best, isWrongBy)}`;
+      const key = `${part.class} ${knob.id} ${position} ${inWords(wrongsOf(best))}`;
       if (past.tries.isBad(key)) continue;
       const tried = candidateOf(turnKnob(best.setup, part.id, knob.id, position), catalogue, past);
-      const helps = compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0;
+      const helps = isBetter(tried.assessment, best.assessment);
       past.tries.keep(key, helps);
       if (helps) best = tried;
     }
@@ -74,7 +76,7 @@ export function tuneFrom(asFound: Candidate, catalogue: Catalogue, past: Experie
 
 /** Is a source recorded dull or thin, as where the input loads it too much? */
 const soundsWrong = ({ assessment }: Candidate): boolean =>
-  assessment.verdicts.some((v) => v.findings.some((f) => f.unit === 'Hz' && f.status === 'fail'));
+  assessment.byGate.clean.findings.some((f) => f.unit === 'Hz' && f.status === 'fail');
 
 /** Instrument or line, and other switches that change what an input is to its source: each tried with the gains set anew. */
 function loadedRight(levelled: Candidate, catalogue: Catalogue, past: Experience): Candidate {
@@ -89,7 +91,7 @@ function loadedRight(levelled: Candidate, catalogue: Catalogue, past: Experience
       const thrown = candidateOf(turnKnob(best.setup, part.id, knob.id, position), catalogue, past);
       const turned = isUnlike(thrown.setup) ? levelEach(thrown, catalogue) : levelAll(thrown, catalogue);
       const tried = candidateOf(turned, catalogue, past);
-      const helps = compareScores(scoreOf(tried.assessment), scoreOf(best.assessment)) < 0;
+      const helps = isBetter(tried.assessment, best.assessment);
       past.tries.keep(key, helps);
       if (helps) best = tried;
     }
@@ -98,29 +100,23 @@ function loadedRight(levelled: Candidate, catalogue: Catalogue, past: Experience
 }
 
 /** Whether neither gain nor anything beside the chain can make it work, or not by much. */
-export function isHopeless({ assessment }: Candidate, { demanding }: Experience): boolean {
-  const beyond = assessment.verdicts.filter((v) => v.status === 'fail' && !BESIDE.has(v.gate));
-  const failing = demanding ? beyond.filter((v) => !OF_GAIN.has(v.gate)) : beyond;
-  return failing.length >= (demanding ? 1 : HOPELESS);
-}
+export const isHopeless = ({ assessment: { byGate } }: Candidate, { demanding }: Experience): boolean =>
+  demanding ? fails(byGate, BEYOND_GAIN, 1) : fails(byGate, BEYOND, HOPELESS);
 
 /** Do its sources come in by ways of several kinds? */
 const isUnlike = (setup: Setup): boolean => new Set(setup.job.sources.map((s) => s.from)).size > 1;
 
-const isWrongBy = (v: Verdict): boolean =>
-  v.status !== 'pass' && (v.gate === 'wired' || (v.gate === 'powered' && v.unit === 'V'));
+/** The gates by which it is wrong rather than weak: a voice does not arrive, a piece lacks its voltage. */
+const wrongsOf = ({ assessment: { byGate } }: Candidate): readonly Verdict[] =>
+  [byGate.wired, byGate.powered].filter((v) => v.status !== 'pass' && (v.gate === 'wired' || v.unit === 'V'));
 
-const isWrong = ({ assessment }: Candidate): boolean => assessment.verdicts.some(isWrongBy);
+const isWrong = (candidate: Candidate): boolean => wrongsOf(candidate).length > 0;
 
 /** What is wrong, in a few words that are the same for the same kind of fault. */
-export const faultsOf = (
-  { assessment }: Candidate,
-  counts: (v: Verdict) => boolean = (v) => v.status !== 'pass',
-): string =>
-  assessment.verdicts
-    .filter(counts)
-    .map((v) => `${v.gate} ${v.status} ${v.unit}`)
-    .join();
+export const faultsOf = ({ assessment }: Candidate): string =>
+  inWords(assessment.verdicts.filter((v) => v.status !== 'pass'));
+
+const inWords = (verdicts: readonly Verdict[]): string => verdicts.map((v) => `${v.gate} ${v.status} ${v.unit}`).join();
 
 /** Nothing that fails is put right by these: they start where nothing is taken away. */
 const SET_BY_TASTE: ReadonlySet<KnobRole> = new Set(['automatic', 'low-cut', 'mute', 'tone']);
