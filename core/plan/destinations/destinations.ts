@@ -49,17 +49,19 @@ export function destinationsOf(
     (classId, port) => endsFrom(classIn(catalogue, classId), [port], between, { ...LIMITS, stock }),
   );
   /** Ways from an output of a class into a device's holes, those that do different things each once. */
-  const waysTo = (classId: ClassId, port: PortSpec, device: string): readonly { end: End; hole: string }[] => {
-    const ends = endsOf(classId, port);
-    const holes = classIn(catalogue, device).ports.filter((p) => p.flow === 'in');
-    const fitting = ends.flatMap((end) => {
-      const hole = holes.find((h) => accepts(end.out, h));
-      return hole ? [{ end, hole: hole.id }] : [];
-    });
-    return fitting
-      .filter((w, i) => fitting.findIndex((x) => x.hole === w.hole && x.end.doing.join() === w.end.doing.join()) === i)
-      .slice(0, MOST_OF_A_TAP);
-  };
+  const waysTo = memoBy(
+    (classId: ClassId, port: PortSpec, device: string) => `${classId}.${port.id} ${device}`,
+    (classId, port, device): readonly { readonly end: End; readonly hole: string }[] => {
+      const holes = classIn(catalogue, device).ports.filter((p) => p.flow === 'in');
+      const unlike = new Map<string, { readonly end: End; readonly hole: string }>();
+      for (const end of endsOf(classId, port)) {
+        const hole = holes.find((h) => accepts(end.out, h));
+        const does = hole && `${hole.id} ${end.doing.join()}`;
+        if (does !== undefined && !unlike.has(does)) unlike.set(does, { end, hole: hole!.id });
+      }
+      return [...unlike.values()].slice(0, MOST_OF_A_TAP);
+    },
+  );
   /** Every way to tap a setup, as setups with the device in them. */
   const tapped = (setup: Setup, to: Destination): readonly Way[] => {
     const splitInto = setup.joints.flatMap((j) =>
