@@ -55,7 +55,7 @@ export class Resampler {
     const available = this.first + joined[0].length;
     const count = Math.max(0, Math.ceil((available - REACH - this.position) / this.step));
     const out = joined.map(() => new Float32Array(count));
-    const row = new Float64Array(TAPS);
+    const { weights } = this;
     for (let i = 0; i < count; i++) {
       const at = this.position + i * this.step;
       const whole = Math.floor(at);
@@ -63,16 +63,16 @@ export class Resampler {
       const phase = (at - whole) * PHASES;
       const known = Math.floor(phase) * TAPS;
       const share = phase - Math.floor(phase);
-      for (let k = 0; k < TAPS; k++) {
-        const weight = this.weights[known + k];
-        row[k] = weight + share * (this.weights[known + TAPS + k] - weight);
-      }
       const from = whole - REACH + 1 - this.first;
       for (let c = 0; c < out.length; c++) {
         const old = joined[c];
-        let sum = 0;
-        for (let k = Math.max(0, -from); k < TAPS; k++) sum += row[k] * old[from + k];
-        out[c][i] = sum;
+        let [here, next] = [0, 0];
+        for (let k = Math.max(0, -from); k < TAPS; k++) {
+          const x = old[from + k];
+          here += weights[known + k] * x;
+          next += weights[known + TAPS + k] * x;
+        }
+        out[c][i] = here + share * (next - here);
       }
     }
     this.position += count * this.step;
