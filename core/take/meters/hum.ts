@@ -63,7 +63,7 @@ export class HumMeter implements Meter<HumFigures | null> {
     this.spectrum = powerSpectrum(2 ** Math.ceil(Math.log2(2 * taken)), taken);
     // A low pass at half the new rate: a sinc under a Hann window, six lobes.
     const reach = 3 * this.factor;
-    const taps = Float64Array.from({ length: 2 * reach + 1 }, (_, i) => {
+    const taps = new Float64Array(2 * reach + 1).map((_, i) => {
       const t = (i - reach) / this.factor;
       const sinc = t === 0 ? 1 : Math.sin(Math.PI * 0.85 * t) / (Math.PI * 0.85 * t);
       return sinc * (0.5 + 0.5 * Math.cos((Math.PI * (i - reach)) / (reach + 1)));
@@ -124,13 +124,16 @@ export class HumMeter implements Meter<HumFigures | null> {
     const hidden = steady.reduce((a, b) => Math.max(a, b)) / 10 ** (HIDDEN_DB / 10);
     const binHz = this.rateHz / this.spectrum.size;
     const besides = new Map<number, number>();
+    const [near, far] = [Math.round(2.5 / binHz), Math.round(14 / binHz)];
+    const around = new Float64Array(2 * (far - near + 1));
     const beside = (k: number): number => {
       const known = besides.get(k);
       if (known !== undefined) return known;
-      const [near, far] = [Math.round(2.5 / binHz), Math.round(14 / binHz)];
-      const around: number[] = [];
-      for (let d = near; d <= far; d++) around.push(steady[Math.max(0, k - d)], steady[Math.min(size - 1, k + d)]);
-      const value = Math.max(around.sort((a, b) => a - b)[Math.floor(around.length / 2)], 1e-18);
+      for (let d = near; d <= far; d++) {
+        around[2 * (d - near)] = steady[Math.max(0, k - d)];
+        around[2 * (d - near) + 1] = steady[Math.min(size - 1, k + d)];
+      }
+      const value = Math.max(around.sort()[Math.floor(around.length / 2)], 1e-18);
       besides.set(k, value);
       return value;
     };
