@@ -13,10 +13,7 @@ import { centsAbove, nearestNote, pitchOf } from './pitch';
 const isSame = (a: Float32Array, b: Float32Array) => a.length === b.length && a.every((v, i) => v === b[i]);
 const clip = (...channels: readonly Float32Array[]) => ({ rateHz: RATE, channels });
 const sine = (hz: number, seconds = 1, amplitude = 0.5) =>
-  Float32Array.from(
-    { length: Math.round(seconds * RATE) },
-    (_, i) => amplitude * Math.sin((2 * Math.PI * hz * i) / RATE),
-  );
+  new Float32Array(Math.round(seconds * RATE)).map((_, i) => amplitude * Math.sin((2 * Math.PI * hz * i) / RATE));
 
 describe('edits', () => {
   test('a trim is as long as asked, silence goes and words stay', () => {

@@ -48,7 +48,7 @@ function tapsOf(rateHz: number, gainAt: (hz: number) => number): Float64Array {
   }
   const impulse = fft.createComplexArray();
   fft.inverseTransform(impulse, wanted);
-  return Float64Array.from({ length: TAPS }, (_, i) => {
+  return new Float64Array(TAPS).map((_, i) => {
     const from = (i + TAPS / 2) % TAPS;
     return impulse[2 * from] * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / TAPS));
   });

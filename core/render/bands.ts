@@ -8,7 +8,7 @@ export function bandPowers(x: Float32Array, rateHz: number, centresHz: readonly 
   const fft = new FFT(SIZE);
   const out = fft.createComplexArray();
   const sums = new Float64Array(SIZE / 2 + 1);
-  const window = Float64Array.from({ length: SIZE }, (_, i) => Math.sin((Math.PI * (i + 0.5)) / SIZE));
+  const window = new Float64Array(SIZE).map((_, i) => Math.sin((Math.PI * (i + 0.5)) / SIZE));
   let count = 0;
   const frame = new Float64Array(SIZE);
   for (let at = 0; at + SIZE <= x.length; at += SIZE / 2) {

@@ -112,7 +112,7 @@ describe('what is written is read', () => {
   });
   test('our own files come back, those beyond full scale too', async () => {
     for (const peak of [0.9, 1.7]) {
-      const x = Float32Array.from({ length: 999 }, (_, i) => peak * Math.sin(i / 7));
+      const x = new Float32Array(999).map((_, i) => peak * Math.sin(i / 7));
       const read = await readWav(bytesOf(writeWav(44_100, [x, x.map((s) => -s)])));
       if (!read.ok) throw new Error(read.problem);
       const [left, right] = pairOf(await wholeOf(read.value));

@@ -26,7 +26,7 @@ async function ofWav(file: string): Promise<Speech> {
 }
 function ofRaw(file: string): Speech {
   const bytes = readFileSync(file);
-  const x = Float32Array.from({ length: bytes.length >> 1 }, (_, i) => bytes.readInt16LE(2 * i) / 32768);
+  const x = new Float32Array(bytes.length >> 1).map((_, i) => bytes.readInt16LE(2 * i) / 32768);
   return { name: file, rateHz: SPHINX_HZ, x };
 }
 const wavs = (folder: string) => readdirSync(folder).filter((f) => f.endsWith('.wav') && f !== 'Noise.wav');

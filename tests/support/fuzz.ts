@@ -169,7 +169,7 @@ function noNumber(value: unknown, at = ''): string | null {
 /** A WAV of a moment, with bytes of it changed, cut off or blown up. */
 export function spoiltWav(random: Random): Uint8Array {
   const frames = 200 + Math.floor(random() * 4000);
-  const tone = Float32Array.from({ length: frames }, (_, i) => 0.3 * Math.sin(i / (2 + random())));
+  const tone = new Float32Array(frames).map((_, i) => 0.3 * Math.sin(i / (2 + random())));
   const rate = pick(random, [8000, 44_100, 48_000, 96_000]);
   const bytes = Uint8Array.from(writeWav(rate, random() < 0.5 ? [tone] : [tone, tone]));
   // The header is where it matters: half of what is changed is changed there.

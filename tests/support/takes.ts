@@ -1,4 +1,3 @@
-import { itemAt } from '@/core/algorithms';
 import { shaped } from '@/core/filter';
 import { chance, normal, voice } from '@/core/render';
 
@@ -19,7 +18,7 @@ export function talker(seed = 1): Float32Array {
 export const hiss = (dbfs: number, seconds = SECONDS, seed = 9): Float32Array => {
   const next = normal(chance(seed));
   const size = factor(dbfs);
-  return Float32Array.from({ length: seconds * RATE }, () => size * next());
+  return new Float32Array(seconds * RATE).map(() => size * next());
 };
 
 const factor = (db: number): number => 10 ** (db / 20);
@@ -27,7 +26,10 @@ const factor = (db: number): number => 10 ** (db / 20);
 /** As long as the first. */
 export function sum(first: Float32Array, ...others: readonly Float32Array[]): Float32Array {
   const out = first.slice();
-  for (const x of others) for (let i = 0; i < Math.min(out.length, x.length); i++) out[i] += itemAt(x, i);
+  for (const x of others) {
+    const n = Math.min(out.length, x.length);
+    for (let i = 0; i < n; i++) out[i]! += x[i]!;
+  }
   return out;
 }
 export const scaled = (x: Float32Array, db: number): Float32Array => {
@@ -53,7 +55,7 @@ export const later = (x: Float32Array, seconds: number): Float32Array => {
 export const hum = (hz: number, dbfs: number, seconds = SECONDS): Float32Array => {
   const parts = [1, 0.5, 0.25, 0.125];
   const size = factor(dbfs) / Math.sqrt(parts.reduce((s, p) => s + p * p, 0) / 2);
-  return Float32Array.from({ length: seconds * RATE }, (_, i) => {
+  return new Float32Array(seconds * RATE).map((_, i) => {
     const t = (2 * Math.PI * hz * i) / RATE;
     return size * parts.reduce((s, p, n) => s + p * Math.sin((n + 1) * t), 0);
   });

@@ -143,8 +143,7 @@ describe('stillness', () => {
   });
   test('a steady tone is found by its frequency, and hum on whichever side it is', async () => {
     const tone = (hz: number, dbfs: number) =>
-      Float32Array.from(
-        { length: 10 * RATE },
+      new Float32Array(10 * RATE).map(
         (_, i) => 10 ** (dbfs / 20) * Math.SQRT2 * Math.sin((2 * Math.PI * hz * i) / RATE),
       );
     for (const hz of [1000, 3150, 7000, 12_000]) {

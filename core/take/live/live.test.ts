@@ -15,9 +15,7 @@ function followed(channels: readonly Float32Array[], block = 512) {
 }
 
 test('a sine shows its peak and its mean square, and holds the peak after it ends', () => {
-  const x = Float32Array.from({ length: 3 * RATE }, (_, i) =>
-    i < RATE ? 0.5 * Math.sin((2 * Math.PI * 997 * i) / RATE) : 0,
-  );
+  const x = new Float32Array(3 * RATE).map((_, i) => (i < RATE ? 0.5 * Math.sin((2 * Math.PI * 997 * i) / RATE) : 0));
   const readings = followed([x]);
   const at = (s: number) => itemAt(readings, Math.round((s * RATE) / 512)).channels[0];
   expect(at(0.9).peakDbfs).toBeCloseTo(-6.02, 1);

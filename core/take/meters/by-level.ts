@@ -113,7 +113,7 @@ export class LevelMeter implements Meter<LevelFigures | null> {
     const size = Math.max(LEAST_FRAME, 2 ** Math.floor(Math.log2(FRAME_S * rateHz)));
     this.spectrum = powerSpectrum(size);
     this.every = Math.max(1, Math.ceil(totalFrames / size / MOST_FRAMES));
-    this.weights = Float64Array.from({ length: size / 2 + 1 }, (_, k) => aWeight((k * rateHz) / size));
+    this.weights = new Float64Array(size / 2 + 1).map((_, k) => aWeight((k * rateHz) / size));
     this.frame = new Float32Array(size);
     this.all = new ByLevel(size / 2 + 1);
     this.steady = new ByLevel(size / 2 + 1);

@@ -117,7 +117,7 @@ export class EchoMeter implements Meter<EchoFigures | null> {
     }
     fft.inverseTransform(cepstrum, ripple);
     // A repeat of amplitude a ripples the logarithm of the power by 2 a cos: half of it lies at the positive lag.
-    const own = Float32Array.from({ length: this.sum.length }, (_, d) => (cepstrum[2 * d] * size) / weight);
+    const own = new Float32Array(this.sum.length).map((_, d) => (cepstrum[2 * d] * size) / weight);
     for (let d = 0; d < own.length; d++) this.sum[d] += own[d];
     this.each.push(own);
     this.taken += 1;

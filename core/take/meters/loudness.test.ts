@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { scaled } from '@/tests/support/takes';
 import { itemAt } from '../../algorithms';
 import { LoudnessMeter } from './loudness';
 import { TruePeakMeter } from './true-peak';
@@ -15,14 +16,9 @@ function measured(rateHz: number, parts: readonly Part[]) {
   let at = 0;
   for (const [seconds, levels] of parts) {
     const frames = Math.round(seconds * rateHz);
-    meter.push(
-      levels.map((db) =>
-        Float32Array.from(
-          { length: frames },
-          (_, i) => 10 ** (db / 20) * Math.sin((2 * Math.PI * 1000 * (at + i)) / rateHz),
-        ),
-      ),
-    );
+    const sine = new Float32Array(frames).map((_, i) => Math.sin((2 * Math.PI * 1000 * (at + i)) / rateHz));
+    const sized = new Map(levels.map((db) => [db, scaled(sine, db)]));
+    meter.push(levels.map((db) => sized.get(db)!));
     at += frames;
   }
   return meter.end();
@@ -76,7 +72,7 @@ describe('true peak: EBU Tech 3341 signals 15 to 19, within +0.2 and -0.4 dB', (
       const soft = Math.min(1, i / 2000, (48_000 - i) / 2000);
       return soft * amplitude * Math.sin((2 * Math.PI * i) / divisor + (degrees * Math.PI) / 180);
     };
-    const x = Float32Array.from({ length: 48_000 }, sine);
+    const x = new Float32Array(48_000).map(sine);
     // In blocks of odd lengths: no peak may be lost between two.
     for (let at = 0; at < x.length; at += 777) meter.push(x.subarray(at, at + 777));
     const over = 20 * Math.log10(meter.end()) - dbtp;

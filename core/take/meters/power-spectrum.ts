@@ -17,10 +17,7 @@ export function powerSpectrum(size: number, taken = size): PowerSpectrum {
   const fft = new FFT(size);
   const out = fft.createComplexArray();
   const input = new Float64Array(size);
-  const window = Float64Array.from(
-    { length: taken },
-    (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / taken),
-  );
+  const window = new Float64Array(taken).map((_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (i + 0.5)) / taken));
   const scale = 2 / (size * window.reduce((sum, w) => sum + w * w, 0));
   return {
     size,

@@ -79,7 +79,7 @@ function most(x: Float32Array, from: number, to: number): number {
 /** The two phases by what is the same forwards and backwards in them, and what is not: halves the work for all four. */
 const HALF = TAPS / 2;
 const halves = (p: readonly number[], sign: number) =>
-  Float64Array.from({ length: HALF }, (_, k) => (p[k] + sign * p[TAPS - 1 - k]) / 2);
+  new Float64Array(HALF).map((_, k) => (p[k] + sign * p[TAPS - 1 - k]) / 2);
 const [EVEN_0, ODD_0] = [halves(PHASES[0], 1), halves(PHASES[0], -1)];
 const [EVEN_1, ODD_1] = [halves(PHASES[1], 1), halves(PHASES[1], -1)];
 
