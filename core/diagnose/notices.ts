@@ -1,3 +1,4 @@
+import { grouped, memo } from '../algorithms';
 import { lower } from '../format';
 import { type Chances, kindOf, type SignKind, type Signs } from './signs';
 
@@ -251,6 +252,8 @@ const chanceOf = (chances: Chances, values: readonly string[]): number =>
 export const likeliest = (chances: Chances): string =>
   Object.entries(chances).reduce((best, entry) => (entry[1] > best[1] ? entry : best), ['', -1] as [string, number])[0];
 
+const byKind = memo((signs: Signs) => grouped(signs, ([sign]) => kindOf(sign)));
+
 /**
  * How likely it is that a setup which looks like this shows what is meant by a notice.
  * @param usual what nobody notices as a fault: as it should be
@@ -262,7 +265,7 @@ export function shows(id: NoticeId, signs: Signs, usual: Signs): number {
     let all = 1;
     const signsOfIt = Object.entries(pattern) as [SignKind, readonly string[]][];
     for (const [kind, values] of signsOfIt) {
-      const those = [...signs].filter(([sign]) => kindOf(sign) === kind);
+      const those = byKind(signs).get(kind) ?? [];
       // Of several voices one is enough; a sign that this setup cannot show is not noticed.
       const any =
         1 -

@@ -1,3 +1,4 @@
+import { memo } from '../algorithms';
 import { type Assessment, assess } from '../assess';
 import { apply, applyAll, type Change, type Fault, type FaultKind, faultsOf } from '../change';
 import { connectorNamed, mate } from '../connectors';
@@ -173,6 +174,9 @@ export function suspectsOf(
 /** How much likelier or less likely a suspect is where all was right the day before. */
 export const sinceYesterday = ({ kind }: Suspect): number => SINCE[kind] ?? 1;
 
+/** The same for every fault that does the same. */
+const nameOf = memo((f: Fault) => JSON.stringify(f.change));
+
 /**
  * What is noticed where some faults are, worked out once for each set of them: the drawn setup with them in, judged.
  */
@@ -195,7 +199,7 @@ export class Bench {
 
   /** Null where the faults cannot be together, or where the circuit with them has no answer. */
   seeming(faults: readonly Fault[]): Seeming | null {
-    const key = faults.map((f) => JSON.stringify(f.change)).join('\n');
+    const key = faults.map(nameOf).join('\n');
     const known = this.known.get(key);
     if (known !== undefined) return known;
     const seeming = this.work(faults);
@@ -214,7 +218,7 @@ export class Bench {
     const assessed =
       faults.length === 0 ? { ok: true as const, value: this.drawn } : assess(broken, catalogue, { reach: 'seated' });
     if (!assessed.ok) return null;
-    const harms = assessed.value.verdicts.some((v) => v.gate === 'safe' && v.status === 'fail');
+    const harms = assessed.value.byGate.safe.status === 'fail';
     return { signs: signsOf(assessed.value, broken, this.meant, faults), harms };
   }
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
-import { entryOf, itemAt } from '@/core/algorithms';
+import { entryOf, itemAt, memo } from '@/core/algorithms';
 import { mustAssess } from '@/core/assess';
 import { portsFit } from '@/core/change';
 import { prepare } from '@/core/circuit';
@@ -14,7 +14,10 @@ import { assessed, gate, sketch } from '../support/bench-setup';
 // adapter to every analogue port of every class. What stands there is solved here by itself, with the target's port open.
 
 const classes = [...catalogue.parts.values()];
-const givers = classes.filter((c) => c.kind !== 'adapter' && phantomSources({ id: 'x', class: c.id }, c).length > 0);
+/** The small ones first: a hall mixer need not be solved anew for every port that a cable leads to. */
+const givers = classes
+  .filter((c) => c.kind !== 'adapter' && phantomSources({ id: 'x', class: c.id }, c).length > 0)
+  .sort((a, b) => a.circuit.length - b.circuit.length);
 const leads = classes.filter((c) => (c.kind === 'lead' || c.kind === 'adapter') && c.ports.length <= 3 && !c.inputs);
 /** The least that a contact of a port bears against the port's ground; what counts between two signal contacts is apart. */
 const bears = (c: PartClass, port: PortSpec): number | null => {
@@ -36,11 +39,12 @@ interface Pair {
   readonly port: PortSpec;
 }
 
-/** Of ports that are alike in connector, use and what they bear (the line inputs of a mixer) one stands for all. */
-function differing(c: PartClass): readonly PortSpec[] {
+/** Ports that 48 V would harm; of those that are alike in connector, use and what they bear one stands for all. */
+const weakPorts = memo((c: PartClass): readonly PortSpec[] => {
   const looks = (p: PortSpec) => [p.connector, p.carries, p.flow, Object.values(p.roles ?? {}), bears(c, p)].join();
-  return [...new Map(c.ports.map((p) => [looks(p), p])).values()];
-}
+  const weak = c.ports.filter((p) => (bears(c, p) ?? 48) < 48);
+  return [...new Map(weak.map((p) => [looks(p), p])).values()];
+});
 
 function* pairs(): Generator<Pair> {
   for (const giver of givers) {
@@ -50,10 +54,8 @@ function* pairs(): Generator<Pair> {
         for (const far of lead.ports.filter((p) => p !== near)) {
           for (const target of classes) {
             if (target === giver || target.kind === 'lead' || target.kind === 'power') continue;
-            for (const port of differing(target)) {
-              const least = bears(target, port);
-              if (least !== null && least < 48 && portsFit(far, port)) yield { giver, lead, near, far, target, port };
-            }
+            for (const port of weakPorts(target))
+              if (portsFit(far, port)) yield { giver, lead, near, far, target, port };
           }
         }
       }

@@ -130,7 +130,7 @@ export function assessed(
   return mustAssess({ ...setup, parts: setup.parts.map((p) => ({ ...p, ...different[p.id] })) }, by);
 }
 
-export const gate = (a: Assessment, name: GateName): Verdict => a.verdicts.find((v) => v.gate === name)!;
+export const gate = (a: Assessment, name: GateName): Verdict => a.byGate[name];
 
 /** What is said first of a setup, why it is ill and what would mend it, once all has been tried. */
 export function toldOf(setup: Setup, drawer: Drawer | null = null): Standing & { readonly first: Headline } {

@@ -12,7 +12,7 @@ export function devicesServed(setup: Setup, device: string, catalogue: Catalogue
     if (c.id === own) return false;
     const other = swapPart(setup, catalogue, device, { id: device, class: c.id });
     if (!other) return false;
-    const { verdicts } = mustAssess(other, catalogue);
-    return NEEDED.every((gate) => ['pass', 'caution'].includes(verdicts.find((v) => v.gate === gate)!.status));
+    const { byGate } = mustAssess(other, catalogue);
+    return NEEDED.every((gate) => ['pass', 'caution'].includes(byGate[gate].status));
   }).length;
 }

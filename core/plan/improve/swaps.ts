@@ -16,7 +16,7 @@ export interface Swap {
 }
 
 const RANK: readonly Status[] = ['pass', 'caution', 'not known', 'fail'];
-const safety = ({ verdicts }: Assessment): number => RANK.indexOf(verdicts.find((v) => v.gate === 'safe')!.status);
+const safety = ({ byGate }: Assessment): number => RANK.indexOf(byGate.safe.status);
 
 /** Everything that fits where a part is, best first: owned before bought where they do the same. */
 export function swapsFor(setup: Setup, part: PartId, drawer: Drawer | null, catalogue: Catalogue): readonly Swap[] {
