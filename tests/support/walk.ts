@@ -8,7 +8,9 @@ import { openBrowser, serve } from './page';
 /** Long enough for a slow machine; a test never measures it. */
 export const PATIENCE_MS = 120_000;
 
-const ALL_ASKED_EVERY = 8;
+/** So often it is looked whether what should come is there. */
+const EVERY_MS = 50;
+const ALL_ASKED_EVERY = 32;
 /** Runs in the page: the elements of a selector that may well bear a name, by labels, text and pictures within them. */
 const LIKELY = `
 const [selector, source, flags] = arguments;
@@ -37,7 +39,7 @@ const look = () => {
   const now = x + ' ' + y;
   if (now === last || !element.isConnected) return done();
   last = now;
-  setTimeout(look, 50);
+  setTimeout(look, 20);
 };
 look();`;
 
@@ -79,6 +81,7 @@ export class Walk {
       },
       this.patienceMs,
       `no ${selector} called ${name}`,
+      EVERY_MS,
     ) as Promise<WebElement>;
   }
 
@@ -100,6 +103,7 @@ export class Walk {
       },
       this.patienceMs,
       `${name} could never be pressed`,
+      EVERY_MS,
     );
   }
 
@@ -121,6 +125,7 @@ export class Walk {
         },
         this.patienceMs,
         `${selector} never said ${words}`,
+        EVERY_MS,
       )
       .catch((e: unknown) => {
         throw new Error(`${e}\nit says: ${last.slice(0, 2000)}`);
