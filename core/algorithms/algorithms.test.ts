@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { memo, memoBy, memoOfTwo, reach, wayTo } from '.';
+import { lazily, memo, memoBy, memoOfTwo, reach, wayTo } from '.';
 import { itemAt } from './look-up';
 
 const NODES = 8;
@@ -47,4 +47,17 @@ test('a memo makes each value once, also one that is undefined', () => {
   }
   expect(made).toBe(3);
   expect(two(b, a)).not.toBe(two(a, b));
+});
+
+test('what is worked out lazily is worked out when it is read, once, and by a copy all at once', () => {
+  const worked: string[] = [];
+  const work = (name: string) => () => {
+    worked.push(name);
+    return worked.length;
+  };
+  const it = lazily({ known: 0 }, { one: work('one'), two: work('two') });
+  expect([it.known, worked]).toEqual([0, []]);
+  expect([it.two, it.two, worked]).toEqual([1, 1, ['two']]);
+  expect({ ...it }).toEqual({ known: 0, one: 2, two: 1 });
+  expect(worked).toEqual(['two', 'one']);
 });
