@@ -69,16 +69,9 @@ export function windowOf(
     [...kindsAt(i)].find(([key, k]) => moving.has(key) && bad.includes(k.finding.status))?.[1] ?? null;
   const least = (i: number) =>
     Math.min(...[...kindsAt(i)].flatMap(([key, k]) => (moving.has(key) ? [exact(k.finding)] : [])));
-  // One figure against one limit goes one way with a gain: bad at both ends, it is bad between them.
-  const isBadThroughout = (bad: readonly Status[]) =>
-    [...kindsAt(0)].some(([key, { finding }]) => {
-      const there = kindsAt(last).get(key)?.finding;
-      const isOne = finding.limit !== null && there?.topic === finding.topic;
-      return moving.has(key) && isOne && [finding, there].every((f) => bad.includes(f.status));
-    });
   const span = (bad: readonly Status[]): readonly [number, number] | null => {
     const free = (i: number) => wrong(i, bad) === null;
-    const from = ends.find(free) ?? (isBadThroughout(bad) ? [] : spread(last)).find(free);
+    const from = ends.find(free) ?? spread(last).find(free);
     const spare = (i: number) => least(i) - (bad.includes('caution') ? CAUTION_BELOW : 0);
     const edgeTowards = (to: number) => edge(from ?? 0, to, free, spare, [...known.keys()]);
     return from === undefined ? null : [edgeTowards(0), edgeTowards(last)];
