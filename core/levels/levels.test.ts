@@ -126,19 +126,22 @@ describe('the window of a knob', () => {
       expect(open).toBeGreaterThan(0);
     },
   );
-  test('is the same wherever the knob itself stands, its ends included', () => {
-    const setup = demoSetups.find((s) => s.id === 'kiln-rehearsed')!;
-    let open = 0;
-    for (const place of knobsInOrder(assessed(setup)).filter((k) => k.knob.unit === 'dB')) {
-      const { holds } = windowOf(setup, catalogue, place);
-      if (holds) open += 1;
-      for (const at of [place.knob.min, place.knob.max]) {
-        const turned = turnKnob(setup, place.part, place.knob.id, at);
-        expect([place.part, windowOf(turned, catalogue, { ...place, at }).holds]).toEqual([place.part, holds]);
+  test.each(['kiln-rehearsed', 'glaze-too-hot', 'glaze-hall'])(
+    '%s: it is the same wherever the knob itself stands, its ends included',
+    (id) => {
+      const setup = demoSetups.find((s) => s.id === id)!;
+      let open = 0;
+      for (const place of knobsInOrder(assessed(setup)).filter((k) => k.knob.unit === 'dB')) {
+        const { holds } = windowOf(setup, catalogue, place);
+        if (holds) open += 1;
+        for (const at of [place.knob.min, place.knob.max]) {
+          const turned = turnKnob(setup, place.part, place.knob.id, at);
+          expect([place.part, windowOf(turned, catalogue, { ...place, at }).holds]).toEqual([place.part, holds]);
+        }
       }
-    }
-    expect(open).toBeGreaterThan(1);
-  });
+      expect(open).toBeGreaterThan(0);
+    },
+  );
   test('names the gate that shuts it at each end', () => {
     const setup = wireless();
     const place = knobsInOrder(assessed(setup)).find((k) => k.part === 'rx')!;
