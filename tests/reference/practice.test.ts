@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
 import { isAsked, type PartClass, type Setup } from '@/core/model';
 import { type Answer, plan } from '@/core/plan';
-import { PRACTICE, type Practice } from '../support/practice';
+import { PRACTICE } from '../support/practice';
+import type { Practice } from '../support/practice-job';
 
 const classesOf = ({ parts }: Setup): readonly PartClass[] =>
   parts.flatMap((p) => {
