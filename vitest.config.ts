@@ -45,6 +45,8 @@ export default defineConfig({
           testTimeout: 600_000,
           // Each file has a server and a browser of its own; a file waits for its page half of the time.
           hookTimeout: 120_000,
+          // Chromium's page process dies once in some thousand openings, with a null pointer of its own in a worker that is being ended.
+          retry: { count: 1, condition: /tab crashed/ },
         },
       },
     ],

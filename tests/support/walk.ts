@@ -1,8 +1,9 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import axe from 'axe-core';
 import { By, error, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
-import { afterAll, beforeAll, expect } from 'vitest';
+import { afterAll, beforeAll, beforeEach, expect } from 'vitest';
 import { openBrowser, serve } from './page';
 
 /** Long enough for a slow machine; a test never measures it. */
@@ -46,9 +47,9 @@ look();`;
 /** What a user of the page can do, by the names that are on screen or told to assistive technology. */
 export class Walk {
   constructor(
-    readonly driver: WebDriver,
+    public driver: WebDriver,
     readonly url: string,
-    readonly downloads: string,
+    public downloads: string,
     /** How long it waits for what should come. */
     readonly patienceMs = PATIENCE_MS,
   ) {}
@@ -213,16 +214,48 @@ export class Walk {
   }
 }
 
-/** A server and a browser for the tests of a file, ended with them. The walk is there once the first test runs. */
-export function walkForTests(...asked: Parameters<typeof openBrowser>) {
+/** What the driver says when the process of a page has died: vitest.config.ts tries such a test once more. */
+const TAB_CRASHED = /tab crashed/;
+
+/**
+ * A server and a browser for the tests of a file, ended with them. The walk is there once the first test runs. Where the
+ * browser itself has died under a test, it is opened again with its profile, where it stood when that test began.
+ */
+export function walkForTests(viewport?: Parameters<typeof openBrowser>[0], flags?: readonly string[]) {
   // Vitest makes the walk before the first test runs: until then nobody may ask for it.
   const held: { walk: Walk; closers: (() => unknown)[] } = { walk: null as unknown as Walk, closers: [] };
+  const profile = mkdtempSync(join(tmpdir(), 'symplex-profile-'));
+  let closeBrowser: () => Promise<void>;
+  let at = 'about:blank';
+  const open = async () => {
+    const { driver, downloads, close } = await openBrowser(viewport, flags, profile);
+    closeBrowser = close;
+    return { driver, downloads };
+  };
   beforeAll(async () => {
     const server = await serve();
-    held.closers.push(server.stop);
-    const { driver, downloads, close } = await openBrowser(...asked);
-    held.closers.unshift(close);
+    held.closers.push(
+      () => closeBrowser(),
+      server.stop,
+      () => rmSync(profile, { recursive: true, force: true }),
+    );
+    const { driver, downloads } = await open();
     held.walk = new Walk(driver, server.url, downloads);
+  });
+  beforeEach(async () => {
+    const { walk } = held;
+    const here = await walk.driver.getCurrentUrl().catch((e: unknown) => {
+      if (TAB_CRASHED.test(String(e))) return null;
+      throw e;
+    });
+    if (here !== null) {
+      at = here;
+      return;
+    }
+    console.warn(`The browser's page process died; opened again at ${at}`);
+    await closeBrowser();
+    Object.assign(walk, await open());
+    await walk.driver.get(at);
   });
   afterAll(async () => {
     for (const close of held.closers) await close();
