@@ -1,5 +1,5 @@
 import { catalogue } from '@/catalogue';
-import { itemAt } from '@/core/algorithms';
+import { byId, itemAt } from '@/core/algorithms';
 import { jsonOf, kitAnswer } from '@/core/answer';
 import { figure, moneyText } from '@/core/format';
 import type { Drawer, Job } from '@/core/model';
@@ -41,7 +41,7 @@ function words(
   lists: readonly ReturnType<typeof shoppingList>[],
   money: (x: number) => string,
 ): readonly string[] {
-  const nameOf = (id: string) => jobs.find((j) => j.id === id)!.name;
+  const nameOf = (id: string) => byId(jobs, id).name;
   const lines = [`${jobs.length} jobs, ${chains} chains assessed.`, ''];
   for (const n of noWay) lines.push(`No way for ${nameOf(n.job)}. ${n.why}`);
   if (lightestG !== null) lines.push(`No kit is so light: the lightest weighs ${figure(lightestG)} g.`);

@@ -1,4 +1,5 @@
 import Ajv, { type ErrorObject, type ValidateFunction } from 'ajv';
+import { atKey } from '@/core/algorithms';
 
 /** What can be asked for by one document in and one out. */
 export const ASKED = ['check', 'levels', 'plan', 'kit', 'diagnose', 'spice', 'render'] as const;
@@ -64,6 +65,6 @@ export function faultOf(asked: Asked, body: unknown): ErrorObject | null {
     const ajv = new Ajv({ strict: true });
     compiled = new Map(ASKED.map((a) => [a, ajv.compile(REQUESTS[a])]));
   }
-  const validate = compiled.get(asked)!;
+  const validate = atKey(compiled, asked);
   return validate(body) ? null : (validate.errors?.[0] ?? null);
 }

@@ -19,6 +19,34 @@ export function entryOf<T>(record: Readonly<Record<string, T>>, key: string): T 
 }
 
 /**
+ * What a map holds under a key that is known to be in it.
+ * @throws where it is not: a fault of the program, named by its key
+ */
+export function atKey<K, V>(map: ReadonlyMap<K, V>, key: K): V {
+  const value = map.get(key);
+  if (value === undefined) throw new Error(`there is nothing under ${String(key)}`);
+  return value;
+}
+
+/**
+ * The one of a list that is called so and is known to be in it.
+ * @throws where it is not: a fault of the program, named by its id
+ */
+export function byId<T extends { readonly id: unknown }>(list: Iterable<T>, id: T['id']): T {
+  for (const item of list) if (item.id === id) return item;
+  throw new Error(`there is none called ${String(id)}`);
+}
+
+/**
+ * The first of a list with that value of a property, known to be in it: `oneWith(verdicts, 'gate', 'safe')`.
+ * @throws where it is not: a fault of the program, named by property and value
+ */
+export function oneWith<T, K extends keyof T>(list: Iterable<T>, property: K, value: T[K]): T {
+  for (const item of list) if (item[property] === value) return item;
+  throw new Error(`there is none whose ${String(property)} is ${String(value)}`);
+}
+
+/**
  * A list that is known to hold two.
  * @throws where it holds another number: a fault of the program
  */

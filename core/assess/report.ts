@@ -1,4 +1,4 @@
-import { memo, memoBy } from '../algorithms';
+import { atKey, memo, memoBy } from '../algorithms';
 import { whoHearsWhom } from '../call';
 import { magnitude } from '../circuit';
 import { whyNot } from '../host';
@@ -154,7 +154,7 @@ function placesOf(readings: Readings, line: LineReading): readonly Place[] {
   for (const [i, part] of parts.entries()) {
     const joint = joints[i];
     const last = joint ? null : bestChannel(readings, line.source);
-    const level = joint ? readings.joints.get(joint.joint.id)!.levelDbu : (last?.averageDbu ?? SILENCE_DBU);
+    const level = joint ? atKey(readings.joints, joint.joint.id).levelDbu : (last?.averageDbu ?? SILENCE_DBU);
     const own = readings.stages.filter((s) => s.stage.part === part).map((s) => s.stage.clipDbu);
     // What an amplifier cannot put out does not come out of the lead or pad after it either.
     const carried: number[] = before && own.length === 0 ? [before.ceiling + level - before.level] : [];
@@ -174,7 +174,7 @@ function placesOf(readings: Readings, line: LineReading): readonly Place[] {
 /** Noise across the contacts where the voice is loudest: only told, never judged, so that judging need not wait for it. */
 const noiseAtJoint = ({ compiled, responses, joints }: Readings, joint: JointId): number =>
   noiseOnce(joints)(joint, () => {
-    const across = joints.get(joint)!.across;
+    const across = atKey(joints, joint).across;
     return across ? dbu(noiseAcross(compiled, responses, transfersTo(responses, across)).volt) : SILENCE_DBU;
   });
 

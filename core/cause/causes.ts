@@ -1,7 +1,7 @@
 import { itemAt } from '../algorithms';
 import { type Assessment, assess } from '../assess';
 import { apply, type Change, effortS, type Touched, touched } from '../change';
-import { type Catalogue, classOfPart, type JointId, type PartId, type Setup } from '../model';
+import { type Catalogue, classOfPart, type JointId, knobIn, type PartId, type Setup } from '../model';
 import { rankOf } from './consequence';
 import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf, severityOf } from './effect';
 import { freeActs } from './free-acts';
@@ -111,8 +111,7 @@ function* pairThatMends(
   told: readonly Cause[],
 ): Generator<readonly Cause[], Pair | null> {
   const isGain = (c: Change) =>
-    c.do === 'distance' ||
-    (c.do === 'knob' && classOfPart(setup, catalogue, c.part).knobs!.find((k) => k.id === c.knob)!.unit === 'dB');
+    c.do === 'distance' || (c.do === 'knob' && knobIn(classOfPart(setup, catalogue, c.part), c.knob).unit === 'dB');
   const acts = freeActs(setup, catalogue, before);
   const ends = acts.filter((c) => isGain(c) && c.do === 'knob').slice(0, 6);
   const likely = [...acts.filter((c) => !isGain(c)).slice(0, MOST_PAIRED), ...ends];

@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import type { Assessment } from '../assess';
 import {
   asTheCareful,
@@ -157,7 +158,7 @@ function* atTheDevice(setup: Setup, { readings }: Assessment): Generator<Change>
   }
   const { tracks } = setup.session ?? {};
   if (tracks && unrecorded.length > 0 && intended) {
-    const most = mostChannels(compiled.fitted.get(intended.part)!.partClass);
+    const most = mostChannels(atKey(compiled.fitted, intended.part).partClass);
     const all = Array.from({ length: most }, (_, i) => ({ part: intended.part, channel: i + 1, armed: true }));
     yield { do: 'session', set: { tracks: [...all, ...tracks.filter((t) => t.part !== intended.part)] } };
   }

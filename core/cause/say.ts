@@ -1,4 +1,4 @@
-import { itemAt, pairOf } from '../algorithms';
+import { byId, itemAt, pairOf } from '../algorithms';
 import { type Change, contactName, holeName, portName, positionName } from '../change';
 import { causeText, firstSentence, listText, withArticle } from '../format';
 import {
@@ -11,6 +11,7 @@ import {
   type JointId,
   jointIn,
   knobAt,
+  knobIn,
   type PartId,
   type PortRef,
   partIn,
@@ -137,7 +138,7 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
       const placed = setup.placements.find((p) => p.part === change.part && p.source === change.source)!;
       return causeText(change.distanceM < placed.distanceM ? 'too-far' : 'too-near', {
         part: name(change.part),
-        source: setup.job.sources.find((s) => s.id === change.source)!.name,
+        source: byId(setup.job.sources, change.source).name,
         distance: placed.distanceM,
       });
     }
@@ -155,7 +156,7 @@ function fault(setup: Setup, catalogue: Catalogue, change: Change, explained: re
 function knobFault(setup: Setup, catalogue: Catalogue, change: Extract<Change, { do: 'knob' }>): string {
   const part = partIn(setup, change.part);
   const partClass = classIn(catalogue, part.class);
-  const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
+  const knob = knobIn(partClass, change.knob);
   const now = knobAt(part, partClass, knob.id);
   const about = { knob: knob.label, part: partName(setup, catalogue, part.id) };
   const at = positionName(knob, now);

@@ -1,3 +1,4 @@
+import { byId } from '../algorithms';
 import { type Assessment, assess } from '../assess';
 import { contactName, jointName } from '../change';
 import { nameOf, roleText } from '../gates';
@@ -37,7 +38,7 @@ export function whichJoint(setup: Setup, catalogue: Catalogue, before: Assessmen
     const [plug, socket] =
       fitted.mating.fits && fitted.mating.plugIs === 'b' ? [fitted.b, fitted.a] : [fitted.a, fitted.b];
     const at = `${jointName(setup, joint.id)}, ${nameOf(compiled, plug.part.id)} into the ${socket.port.label} of ${nameOf(compiled, socket.part.id)}`;
-    const who = setup.job.sources.find((s) => s.id === line.source)!.name;
+    const who = byId(setup.job.sources, line.source).name;
     told = {
       sentence: `${who} gets no further than ${at}: ${why}.`,
       part: plug.part.id,

@@ -1,4 +1,4 @@
-import { pairOf } from '../algorithms';
+import { atKey, byId, pairOf } from '../algorithms';
 import {
   type Catalogue,
   classIn,
@@ -84,12 +84,12 @@ export function* closedKnobs(setup: Setup, catalogue: Catalogue): Generator<Extr
 export function* turns(setup: Setup, catalogue: Catalogue): Generator<Change> {
   const classes = classesOf(setup, catalogue);
   for (const part of setup.parts) {
-    const { kind, ports } = classes.get(part.id)!;
+    const { kind, ports } = atKey(classes, part.id);
     if (kind !== 'lead' && kind !== 'adapter') continue;
     const held = setup.joints.filter((j) => (j.a.part === part.id) !== (j.b.part === part.id));
     if (held.length !== 2) continue;
     const [p, q] = pairOf(held.map((j) => (j.a.part === part.id ? j.a.port : j.b.port)));
-    const [one, other] = pairOf([p, q].map((id) => ports.find((x) => x.id === id)!));
+    const [one, other] = pairOf([p, q].map((id) => byId(ports, id)));
     const change: Change = { do: 'turn', part: part.id, ports: [p, q] };
     // Alike at both ends it is the same either way round.
     if (one.connector === other.connector && one.flow === other.flow) continue;
@@ -103,13 +103,13 @@ export function* moves(setup: Setup, catalogue: Catalogue): Generator<Extract<Ch
   // Into what lies about a plug is moved only where that gives current: all else leads nowhere.
   const loose = looseParts(setup, catalogue);
   const free = freePorts(setup, catalogue).filter(
-    ({ part }) => !loose.has(part) || classes.get(part)!.kind === 'power',
+    ({ part }) => !loose.has(part) || atKey(classes, part).kind === 'power',
   );
   for (const joint of setup.joints) {
     for (const side of SIDES) {
       const far = joint[side === 'a' ? 'b' : 'a'];
-      const farPort = classes.get(far.part)!.ports.find((p) => p.id === far.port)!;
-      const here = classes.get(joint[side].part)!;
+      const farPort = byId(atKey(classes, far.part).ports, far.port);
+      const here = atKey(classes, joint[side].part);
       // A plug is moved, not the socket that it was in; by radio nothing is.
       if (farPort.carries === 'radio' || !isPlugged(farPort.connector)) continue;
       for (const { part, port } of free) {
@@ -185,7 +185,7 @@ export function* removals(setup: Setup, catalogue: Catalogue): Generator<Extract
   const classes = classesOf(setup, catalogue);
   for (const part of setup.parts) {
     const held = setup.joints.filter((j) => j.a.part === part.id || j.b.part === part.id);
-    if (held.length !== 1 || classes.get(part.id)!.host || setup.placements.some((p) => p.part === part.id)) continue;
+    if (held.length !== 1 || atKey(classes, part.id).host || setup.placements.some((p) => p.part === part.id)) continue;
     yield { do: 'remove', part: part.id };
   }
 }
@@ -202,7 +202,7 @@ export function* bypasses(setup: Setup, catalogue: Catalogue): Generator<Extract
 
 /** Two leads or adapters one after the other, taken out together, where what they joined goes together. */
 export function* runBypasses(setup: Setup, catalogue: Catalogue): Generator<Extract<Change, { do: 'bypass' }>> {
-  const isBetween = (part: PartId) => ['lead', 'adapter'].includes(classesOf(setup, catalogue).get(part)!.kind);
+  const isBetween = (part: PartId) => ['lead', 'adapter'].includes(atKey(classesOf(setup, catalogue), part).kind);
   for (const { a, b } of setup.joints) {
     if (!isBetween(a.part) || !isBetween(b.part)) continue;
     const change = { do: 'bypass', part: a.part, through: b.part } as const;
@@ -218,7 +218,7 @@ function goesTogetherAfter(setup: Setup, catalogue: Catalogue, change: Change): 
   return after.joints
     .filter((j) => !setup.joints.some((o) => o.id === j.id))
     .every((j) => {
-      const kinds = [j.a, j.b].map((e) => classes.get(e.part)!.kind);
+      const kinds = [j.a, j.b].map((e) => atKey(classes, e.part).kind);
       const isLed = kinds.includes('lead') || kinds.includes('adapter') || !kinds.includes('microphone');
       return fits(after, catalogue, j) && (isLed || !portAt(after, catalogue, j.a).connector.startsWith('xlr'));
     });
@@ -238,7 +238,7 @@ export function fits(setup: Setup, catalogue: Catalogue, { a, b }: Joint): boole
 }
 
 const portAt = (setup: Setup, catalogue: Catalogue, { part, port }: PortRef) =>
-  classOfPart(setup, catalogue, part).ports.find((p) => p.id === port)!;
+  byId(classOfPart(setup, catalogue, part).ports, port);
 
 function fitsAfter(setup: Setup, catalogue: Catalogue, change: Change, joints: readonly Joint[]): boolean {
   const after = apply(setup, catalogue, change);

@@ -1,5 +1,5 @@
-import { itemAt, pairOf } from '../algorithms';
-import { connectorNamed, contactsOf, mate } from '../connectors';
+import { byId, itemAt, pairOf } from '../algorithms';
+import { contactsOf, mate, mustConnector } from '../connectors';
 import {
   appIn,
   type Catalogue,
@@ -53,12 +53,12 @@ const NEARLY_FLAT = 0.05;
 export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> {
   for (const joint of setup.joints) {
     const [a, b] = pairOf([joint.a, joint.b].map(({ part, port }) => portSpec(setup, catalogue, part, port)));
-    const mating = mate(connectorNamed(a.connector)!, connectorNamed(b.connector)!, 0);
+    const mating = mate(mustConnector(a.connector), mustConnector(b.connector), 0);
     if (!mating.fits || a.carries === 'radio') continue;
     const plug = mating.plugIs === 'a' ? a : b;
     for (const outMm of OUT_MM) yield { kind: 'half in', change: { do: 'seat', joint: joint.id, outMm } };
     yield { kind: 'dirty contacts', change: { do: 'dirt', joint: joint.id, ohm: DIRT_OHM } };
-    const all = contactsOf(connectorNamed(plug.connector)!);
+    const all = contactsOf(mustConnector(plug.connector));
     const contacts = all.filter((c) => plug.roles?.[c] !== undefined || (all.includes('vbus') && !c.startsWith('sbu')));
     for (const contact of contacts) {
       yield { kind: 'broken conductor', change: { do: 'contact', joint: joint.id, contact, parted: true } };
@@ -84,7 +84,7 @@ export function* faultsOf(setup: Setup, catalogue: Catalogue): Generator<Fault> 
 }
 
 const portSpec = (setup: Setup, catalogue: Catalogue, part: PartId, port: PortId) =>
-  classOfPart(setup, catalogue, part).ports.find((p) => p.id === port)!;
+  byId(classOfPart(setup, catalogue, part).ports, port);
 
 function* knobEnds(setup: Setup, catalogue: Catalogue): Generator<Fault> {
   for (const part of setup.parts) {

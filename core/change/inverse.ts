@@ -1,3 +1,4 @@
+import { byId } from '../algorithms';
 import { type Catalogue, jointIn, partIn, type Setup } from '../model';
 import { apply } from './apply';
 import type { Change, SessionChange, Structure } from './change';
@@ -59,7 +60,7 @@ export function inverse(setup: Setup, catalogue: Catalogue, change: Change): Cha
       return { ...change, distanceM: placed?.distanceM ?? change.distanceM };
     }
     case 'talker':
-      return { ...change, splAt1m: setup.job.sources.find((s) => s.id === change.source)!.splAt1m };
+      return { ...change, splAt1m: byId(setup.job.sources, change.source).splAt1m };
     default:
       return { do: 'restore', words: `Take back: ${say(setup, catalogue, change)}`, to: structureOf(setup) };
   }

@@ -1,5 +1,5 @@
-import { pairOf } from '../algorithms';
-import { connectorNamed, mate } from '../connectors';
+import { byId, pairOf } from '../algorithms';
+import { mate, mustConnector } from '../connectors';
 import { actText, lower, minus } from '../format';
 import {
   appIn,
@@ -11,6 +11,7 @@ import {
   jointIn,
   type KnobSpec,
   knobAt,
+  knobIn,
   type PartId,
   type PortRef,
   partIn,
@@ -67,7 +68,7 @@ export function say(setup: Setup, catalogue: Catalogue, change: Change): string 
     case 'knob': {
       const part = partIn(setup, change.part);
       const partClass = classIn(catalogue, part.class);
-      const knob = partClass.knobs!.find((k) => k.id === change.knob)!;
+      const knob = knobIn(partClass, change.knob);
       const to = change.to ?? knob.start;
       if (knob.id === partClass.host?.mainsKnob && to === 0) return actText('knob.battery', { part: name(part.id) });
       return turnWords(knob, knobAt(part, partClass, knob.id), to, name(part.id));
@@ -144,7 +145,7 @@ export function sayAll(setup: Setup, catalogue: Catalogue, changes: readonly Cha
 function joinWords(setup: Setup, catalogue: Catalogue, { a, b }: Joint): string {
   const connectorOf = ({ part, port }: PortRef) => {
     const { class: id } = partIn(setup, part);
-    return connectorNamed(classIn(catalogue, id).ports.find((p) => p.id === port)!.connector)!;
+    return mustConnector(byId(classIn(catalogue, id).ports, port).connector);
   };
   const [x, y] = [connectorOf(a), connectorOf(b)];
   if (x.form === 'keyed' && x.family === 'radio')
@@ -180,7 +181,7 @@ export const contactName = (contact: string): string =>
 /** "microphone hole". */
 export const portName = (setup: Setup, catalogue: Catalogue, { part, port }: PortRef): string => {
   const { class: id } = partIn(setup, part);
-  return classIn(catalogue, id).ports.find((p) => p.id === port)!.label;
+  return byId(classIn(catalogue, id).ports, port).label;
 };
 
 /** "microphone hole of Camera". */

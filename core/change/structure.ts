@@ -1,18 +1,18 @@
-import { freshId, itemAt } from '../algorithms';
-import { connectorNamed, mate } from '../connectors';
+import { atKey, byId, freshId, itemAt } from '../algorithms';
+import { mate, mustConnector } from '../connectors';
 import {
   type Catalogue,
   classIn,
   classOfPart,
   hasBattery,
   hasFigure,
-  hostsOf,
   isGiven,
   type Joint,
   type JointId,
   jointIn,
   mostChannels,
   movedTo,
+  mustHosts,
   type Part,
   type PartClass,
   type PartId,
@@ -27,7 +27,7 @@ import {
 
 /** Do the two ports go together? */
 export function portsFit(a: PortSpec, b: PortSpec): boolean {
-  return mate(connectorNamed(a.connector)!, connectorNamed(b.connector)!, 0).fits;
+  return mate(mustConnector(a.connector), mustConnector(b.connector), 0).fits;
 }
 
 export const freshJointId = (setup: Setup): string =>
@@ -39,7 +39,7 @@ export const freshJointId = (setup: Setup): string =>
 const classOf = (setup: Setup, catalogue: Catalogue, part: PartId): PartClass => classOfPart(setup, catalogue, part);
 
 const portOf = (setup: Setup, catalogue: Catalogue, ref: Joint['a']): PortSpec =>
-  classOf(setup, catalogue, ref.part).ports.find((p) => p.id === ref.port)!;
+  byId(classOf(setup, catalogue, ref.part).ports, ref.port);
 
 /**
  * Put another part in a part's place, every joint kept.
@@ -67,7 +67,7 @@ export function swapPart(setup: Setup, catalogue: Catalogue, part: PartId, by: P
       continue;
     }
     const far = portOf(setup, catalogue, joint[side === 'a' ? 'b' : 'a']);
-    const old = oldClass.ports.find((p) => p.id === joint[side].port)!;
+    const old = byId(oldClass.ports, joint[side].port);
     const candidates = newClass.ports.filter((p) => !taken.has(p.id) && portsFit(p, far) && sameDuty(p, old));
     const port = candidates.find((p) => p.id === (called[old.id] ?? old.id)) ?? candidates[0];
     if (!port) return null;
@@ -88,7 +88,7 @@ const outOf = (partClass: PartClass, { was: _, ...source }: Source): Source => (
 /** The job with another device in the place of one of its hosts. */
 function withHost(setup: Setup, catalogue: Catalogue, part: PartId, device: string): Setup['job'] {
   const { job } = setup;
-  const at = hostsOf(setup, catalogue)!.findIndex((h) => h.part.id === part);
+  const at = mustHosts(setup, catalogue).findIndex((h) => h.part.id === part);
   if (at === 0) return movedTo(job, device, catalogue);
   return { ...job, also: job.also!.map((d, i) => (i === at - 1 ? movedTo(d, device, catalogue) : d)) };
 }
@@ -234,7 +234,7 @@ export function wiredSource(partClass: PartClass, others: readonly Source[]): So
 
 /** Take a part out, with its joints and what it heard. The job's own device stays: null for that. */
 export function takeOut(setup: Setup, catalogue: Catalogue, part: PartId): Setup | null {
-  const hosts = hostsOf(setup, catalogue)!;
+  const hosts = mustHosts(setup, catalogue);
   const host = hosts.findIndex((h) => h.part.id === part);
   if (host === 0) return null;
   const also = (setup.job.also ?? []).filter((_, i) => i !== host - 1);
@@ -254,7 +254,7 @@ export function takeOut(setup: Setup, catalogue: Catalogue, part: PartId): Setup
 /** Without what is said of parts that are gone or have become something else: exchanges, arrivals, tracks, the output. */
 function tidy(catalogue: Catalogue, { swaps, arrivals, session, ...rest }: Setup): Setup {
   const classes = new Map(rest.parts.map((p) => [p.id, classIn(catalogue, p.class)]));
-  const exchanged = (swaps ?? []).filter((s) => classes.has(s.part) && hasBattery(classes.get(s.part)!));
+  const exchanged = (swaps ?? []).filter((s) => classes.has(s.part) && hasBattery(atKey(classes, s.part)));
   const coming = (arrivals ?? []).filter((a) => classes.get(a.part)?.kind === 'power');
   const { output, tracks, ...said } = session ?? {};
   const { chosenInput } = rest;

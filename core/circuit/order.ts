@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import type { Stamped } from './stamp';
 
 /**
@@ -62,13 +63,13 @@ export function findOrder(a: Stamped, omega: number): PivotOrder | { readonly un
     rowAt[p] = row;
     colAt[p] = col;
     const pivotRow = rows[row];
-    const pivotValue = pivotRow.get(col)!;
+    const pivotValue = atKey(pivotRow, col);
     buckets[pivotRow.size].delete(row);
     for (const c of pivotRow.keys()) cols[c].delete(row);
     for (const r of cols[col]) {
       const target = rows[r];
       const sizeBefore = target.size;
-      const factor = divide(target.get(col)!, pivotValue);
+      const factor = divide(atKey(target, col), pivotValue);
       target.delete(col);
       for (const [c, v] of pivotRow) {
         if (c === col) continue;
@@ -110,7 +111,7 @@ function choosePivot(
         if (size === 0 || (cost === bestCost && size <= bestSize)) continue;
         let largest = 0;
         for (const r of cols[col]) {
-          const v = rows[r].get(col)!;
+          const v = atKey(rows[r], col);
           largest = Math.max(largest, sizeOf(v));
         }
         if (size < THRESHOLD * largest) continue;

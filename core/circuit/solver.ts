@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import { checkNetlist, findFloating } from './check';
 import { type Complex, subtract } from './complex';
 import {
@@ -189,7 +190,7 @@ function indexIn(stamped: Stamped, node: NodeName): number {
 
 function handlesIn(stamped: Stamped, elements: ReadonlyMap<string, Element>, source: string): Handles {
   const e = elements.get(source);
-  if (e?.kind === 'voltage' || e?.kind === 'vcvs') return { from: -1, to: stamped.branchIndex.get(source)! };
+  if (e?.kind === 'voltage' || e?.kind === 'vcvs') return { from: -1, to: atKey(stamped.branchIndex, source) };
   if (e?.kind === 'current') return { from: indexIn(stamped, e.p), to: indexIn(stamped, e.n) };
   throw new Error(`no source ${source} in the netlist`);
 }
@@ -212,7 +213,7 @@ function sweepOf(
     for (const [name, amplitude] of amplitudes) {
       const e = elements.get(name);
       if (!e) throw new Error(`no source ${name} in the netlist`);
-      if (e.kind === 'voltage' || e.kind === 'ccvs') add(stamped.branchIndex.get(name)!, amplitude);
+      if (e.kind === 'voltage' || e.kind === 'ccvs') add(atKey(stamped.branchIndex, name), amplitude);
       if (e.kind === 'current') {
         add(index(e.p), -amplitude);
         add(index(e.n), amplitude);

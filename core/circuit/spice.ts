@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import { GROUND, type Netlist } from './netlist';
 
 /** Open-loop gain that stands for the ideal amplifier in the deck; -180 dB of error. */
@@ -23,7 +24,7 @@ export function writeSpice(netlist: Netlist, analyses: DeckAnalyses): Deck {
   const nodeNumber = new Map<string, number>([[GROUND, 0]]);
   const n = (node: string): number => {
     if (!nodeNumber.has(node)) nodeNumber.set(node, nodeNumber.size);
-    return nodeNumber.get(node)!;
+    return atKey(nodeNumber, node);
   };
   const number = (x: number) => x.toExponential(12);
   const sourceName = new Map<string, string>();

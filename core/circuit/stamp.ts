@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import { type Element, GROUND, type Netlist, nodesOf } from './netlist';
 
 /**
@@ -65,7 +66,7 @@ export function stamp(netlist: Netlist): Stamped {
       c[slot] += cValue;
     }
   };
-  const at = (n: string) => nodeIndex.get(n)!;
+  const at = (n: string) => atKey(nodeIndex, n);
   const admittance = (a: number, b: number, gValue: number, cValue: number) => {
     put(a, a, gValue, cValue);
     put(b, b, gValue, cValue);
@@ -117,7 +118,7 @@ export function stamp(netlist: Netlist): Stamped {
         }
         break;
       case 'cccs': {
-        const j = branchIndex.get(e.control)!;
+        const j = atKey(branchIndex, e.control);
         put(at(e.p), j, e.gain, 0);
         put(at(e.n), j, -e.gain, 0);
         break;
@@ -125,7 +126,7 @@ export function stamp(netlist: Netlist): Stamped {
       case 'ccvs':
         branch(k, at(e.p), at(e.n));
         voltageOf(k, at(e.p), at(e.n), 1);
-        put(k, branchIndex.get(e.control)!, -e.ohm, 0);
+        put(k, atKey(branchIndex, e.control), -e.ohm, 0);
         break;
       case 'transformer':
         // i is the current into p1; the secondary gives turns * i out of p2.

@@ -1,6 +1,6 @@
-import { itemAt, reach } from '../algorithms';
+import { atKey, byId, itemAt, reach } from '../algorithms';
 import { type Element, nodesOf } from '../circuit';
-import { connectorNamed, contactsOf, type Mating, mate } from '../connectors';
+import { contactsOf, type Mating, mate, mustConnector } from '../connectors';
 import {
   type Catalogue,
   classIn,
@@ -60,7 +60,7 @@ export function compile(
   for (const part of setup.parts) fitted.set(part.id, { part, partClass: classIn(catalogue, part.class) });
   const named = hostsOf(setup, catalogue);
   if (!named) throw new Error(`the devices of ${setup.id} are not those of its job`);
-  const hosts = named.map(({ part, app, told }) => ({ fitted: fitted.get(part.id)!, app, told }));
+  const hosts = named.map(({ part, app, told }) => ({ fitted: atKey(fitted, part.id), app, told }));
   const device = itemAt(hosts, 0).fitted;
 
   const elements: Element[] = [];
@@ -91,8 +91,8 @@ export function compile(
   // What a touch brings in as well, once the joints are made.
   const present = new Set(inUse);
   const side = (ref: PortRef) => {
-    const f = fitted.get(ref.part)!;
-    return { ...f, port: f.partClass.ports.find((p) => p.id === ref.port)! };
+    const f = atKey(fitted, ref.part);
+    return { ...f, port: byId(f.partClass.ports, ref.port) };
   };
   const touchOhm = new Map<string, number>();
   const joints: FittedJoint[] = setup.joints.map((joint) => {
@@ -100,7 +100,7 @@ export function compile(
     const b = side(joint.b);
     const mating = rewired.has(joint.id)
       ? likeByLike(a.port, b.port)
-      : asItIs(mate(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!, joint.outMm ?? 0), joint);
+      : asItIs(mate(mustConnector(a.port.connector), mustConnector(b.port.connector), joint.outMm ?? 0), joint);
     const touchNames = mating.fits ? mating.touches.map((t) => `${joint.id}/${t.plug}-${t.socket}`) : [];
     if (mating.fits) {
       const [plug, socket] = mating.plugIs === 'a' ? [joint.a, joint.b] : [joint.b, joint.a];
@@ -138,7 +138,7 @@ export function compile(
   for (const e of building.elements) silent.add(e.name);
   for (const { part, partClass } of fitted.values()) {
     for (const port of partClass.ports) {
-      for (const contact of contactsOf(connectorNamed(port.connector)!)) {
+      for (const contact of contactsOf(mustConnector(port.connector))) {
         const node = contactNode(part.id, port.id, contact);
         if (!present.has(node)) continue;
         const name = `${node} insulation`;

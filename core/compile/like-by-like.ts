@@ -1,4 +1,4 @@
-import { connectorNamed, contactsOf, type Mating, type Touch } from '../connectors';
+import { contactsOf, type Mating, mustConnector, type Touch } from '../connectors';
 import type { PortSpec, Role } from '../model';
 
 type Kind = 'earth' | 'cold' | 'right' | 'signal' | 'bias' | 'data' | 'power' | null;
@@ -24,7 +24,7 @@ const KINDS: Readonly<Record<Role, Kind>> = {
  * what does not get through. A microphone contact that finds none of its own takes another signal.
  */
 export function likeByLike(a: PortSpec, b: PortSpec): Mating {
-  const contacts = (port: PortSpec) => contactsOf(connectorNamed(port.connector)!);
+  const contacts = (port: PortSpec) => contactsOf(mustConnector(port.connector));
   const kindAt = (port: PortSpec, contact: string): Kind => KINDS[port.roles?.[contact] ?? 'none'];
   const roleAt = (port: PortSpec, contact: string) => port.roles?.[contact] ?? 'none';
   const hasMic = contacts(b).some((c) => roleAt(b, c) === 'mic');

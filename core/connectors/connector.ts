@@ -30,6 +30,13 @@ export function connectorNamed(name: string): Connector | null {
   return connector;
 }
 
+/** The connector of a name that a checked class gives. @throws where there is none: a fault of the program, named */
+export function mustConnector(name: string): Connector {
+  const connector = connectorNamed(name);
+  if (!connector) throw new Error(`there is no connector ${name}`);
+  return connector;
+}
+
 function madeOf(name: string): Connector | null {
   if (Object.hasOwn(PLUGS, name)) {
     return { form: 'concentric-plug', name, profile: PLUGS[name as keyof typeof PLUGS] };

@@ -5,6 +5,7 @@ export {
   connectorNamed,
   contactsOf,
   describeConnector,
+  mustConnector,
 } from './connector';
 export type { FamilyName } from './keyed';
 export { type Mating, mate, type Touch } from './mate';

@@ -1,4 +1,4 @@
-import { grouped, memo } from '../algorithms';
+import { byId, grouped, memo } from '../algorithms';
 import { lower } from '../format';
 import { type Chances, kindOf, type SignKind, type Signs } from './signs';
 
@@ -205,7 +205,7 @@ export const NOTICES: readonly Notice[] = (Object.keys(NOTICES_BY_ID) as NoticeI
   id,
   ...NOTICES_BY_ID[id],
 }));
-const noticeOf = (id: NoticeId): Notice => NOTICES.find((n) => n.id === id)!;
+const noticeOf = (id: NoticeId): Notice => byId(NOTICES, id);
 
 /** It was as it should be the day before. */
 export const SAID_YESTERDAY = /yesterday|last (week|time|night)|used to|worked (before|until)|this morning/;

@@ -7,6 +7,7 @@ import {
   classOfPart,
   jointIn,
   knobAt,
+  knobIn,
   type PartId,
   partIn,
   partName,
@@ -30,7 +31,7 @@ export function plugIn(setup: Setup, catalogue: Catalogue, joint: string) {
 /** A knob of a part and where it stands as drawn. */
 export function knobPlace(setup: Setup, catalogue: Catalogue, part: PartId, id: string) {
   const partClass = classOfPart(setup, catalogue, part);
-  const knob = partClass.knobs!.find((k) => k.id === id)!;
+  const knob = knobIn(partClass, id);
   return {
     knob: knob.label,
     part: partName(setup, catalogue, part),

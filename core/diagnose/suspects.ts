@@ -1,7 +1,7 @@
-import { memo } from '../algorithms';
+import { atKey, byId, memo } from '../algorithms';
 import { type Assessment, assess } from '../assess';
 import { apply, applyAll, type Change, type Fault, type FaultKind, faultsOf } from '../change';
-import { connectorNamed, mate } from '../connectors';
+import { mate, mustConnector } from '../connectors';
 import { type Catalogue, classIn, classOfPart, type Drawer, jointIn, type PartId, partIn, type Setup } from '../model';
 import { rateOf } from '../plan';
 import { type Signs, signsOf } from './signs';
@@ -115,9 +115,8 @@ const jointOf = (change: Change): string | null =>
 /** The part whose plug is in a joint. */
 export function plugAt(setup: Setup, catalogue: Catalogue, joint: string): PartId {
   const { a, b } = jointIn(setup, joint);
-  const spec = (ref: typeof a) =>
-    classOfPart(setup, catalogue, ref.part).ports.find((p) => p.id === ref.port)!.connector;
-  const mating = mate(connectorNamed(spec(a))!, connectorNamed(spec(b))!, 0);
+  const spec = (ref: typeof a) => byId(classOfPart(setup, catalogue, ref.part).ports, ref.port).connector;
+  const mating = mate(mustConnector(spec(a)), mustConnector(spec(b)), 0);
   return mating.fits && mating.plugIs === 'b' ? b.part : a.part;
 }
 
@@ -235,7 +234,7 @@ export const singles = (suspects: readonly Suspect[]): readonly Hypothesis[] =>
   suspects.flatMap((s) => {
     const kinds = new Map<FaultKind, number>();
     for (const f of s.faults) kinds.set(f.kind, (kinds.get(f.kind) ?? 0) + 1);
-    const share = (f: Fault) => PRIORS[f.kind] / kinds.get(f.kind)!;
+    const share = (f: Fault) => PRIORS[f.kind] / atKey(kinds, f.kind);
     const whole = s.faults.reduce((sum, f) => sum + share(f), 0);
     return s.faults.map((f) => ({ suspects: [s], faults: [f], prior: (s.prior * share(f)) / whole }));
   });

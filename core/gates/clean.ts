@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { byId, itemAt } from '../algorithms';
 import type { Compiled } from '../compile';
 import { dbText, figure, type GateMessage, gateMessage, hertzText, signed } from '../format';
 import type { Loop } from '../interference';
@@ -213,7 +213,7 @@ function narrow(readings: Readings, { input }: ChannelReading, { curve, source }
   const high = octavesHigh < octavesLow;
   const hz = high ? curve.highHz! : curve.lowHz!;
   const { compiled } = readings;
-  const name = compiled.setup.job.sources.find((s) => s.id === source)!.name;
+  const name = byId(compiled.setup.job.sources, source).name;
   return [
     finding(
       {

@@ -1,6 +1,6 @@
 import { memoBy } from '../algorithms';
 import type { FittedJoint } from '../compile';
-import { type Connector, connectorNamed, mate } from '../connectors';
+import { type Connector, mate, mustConnector } from '../connectors';
 import { figure, gateMessage } from '../format';
 import type { Readings } from '../readings';
 import { judgeLoad } from './load';
@@ -65,7 +65,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
   const outMm = joint.joint.outMm ?? 0;
   const slackMm = slack(joint);
   const plug = joint.mating.plugIs === 'a' ? joint.a : joint.b;
-  const concentric = connectorNamed(plug.port.connector)!.form === 'concentric-plug';
+  const concentric = mustConnector(plug.port.connector).form === 'concentric-plug';
   return finding(
     {
       ...at,
@@ -95,7 +95,7 @@ function judge({ compiled }: Readings, joint: FittedJoint): Finding {
 /** How far the plug can come out before other contacts touch. Geometry alone decides: each pair of connectors once. */
 const slack = memoBy(
   ({ a, b }: FittedJoint) => `${a.port.connector} ${b.port.connector}`,
-  ({ a, b }) => measuredSlack(connectorNamed(a.port.connector)!, connectorNamed(b.port.connector)!),
+  ({ a, b }) => measuredSlack(mustConnector(a.port.connector), mustConnector(b.port.connector)),
 );
 
 function measuredSlack(a: Connector, b: Connector): number {

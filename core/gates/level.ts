@@ -1,3 +1,4 @@
+import { byId } from '../algorithms';
 import { dbText, gateMessage } from '../format';
 import { feedsAny, type Readings } from '../readings';
 import { jointNumber, nameOf, placeOf } from './say';
@@ -62,7 +63,7 @@ function judgeAll(readings: Readings): Verdict {
   }
   for (const { part, what, spareDb, source } of readings.ledger) {
     if (what !== 'microphone') continue;
-    const name = compiled.setup.job.sources.find((s) => s.id === source)!.name;
+    const name = byId(compiled.setup.job.sources, source).name;
     findings.push(
       finding(
         {

@@ -1,3 +1,4 @@
+import { atKey, byId } from '../algorithms';
 import { figure, gateMessage, listText, minutesText, voltText } from '../format';
 import { knobAt, looseParts, type PartId, type PortId } from '../model';
 import { farSides, feederAt, LEAST_VOLT, type PhantomFeed, type UsbNode } from '../power';
@@ -66,7 +67,7 @@ function judgeAll(readings: Readings): Verdict {
   for (const feed of readings.phantom) findings.push(phantomCurrent(readings, feed));
   for (const r of readings.runtimes) {
     // A power bank that ends early is no fault: what it feeds must last.
-    if (compiled.fitted.get(r.part)!.partClass.bank) continue;
+    if (atKey(compiled.fitted, r.part).partClass.bank) continue;
     const spare = Math.min(r.minutes, 1e6) - minutes;
     findings.push(
       finding(
@@ -227,8 +228,8 @@ const keptBack = (reserve: number): number | null => (reserve > 0 ? Math.round(1
 
 /** What lives on USB and is plugged into nothing that feeds it. */
 function unfed({ compiled }: Readings, part: PartId): Finding {
-  const { partClass } = compiled.fitted.get(part)!;
-  const port = partClass.ports.find((p) => p.id === partClass.usb!.up)!;
+  const { partClass } = atKey(compiled.fitted, part);
+  const port = byId(partClass.ports, partClass.usb!.up!);
   const joint = compiled.joints.find(({ a, b }) => [a, b].some((s) => s.part.id === part && s.port === port))?.joint.id;
   return stated(
     'fail',

@@ -1,6 +1,7 @@
-import { grouped } from '../algorithms';
+import { atKey, grouped } from '../algorithms';
 import type { Compiled } from '../compile';
 import { capital, figure, type GateMessage, gateMessage } from '../format';
+import { knobIn } from '../model';
 import type { Hazard, Readings } from '../readings';
 import { PROGRAMME_DBFS } from '../readings';
 import { jointNumber, nameOf, placeOf } from './say';
@@ -153,8 +154,8 @@ function limitsTurned({ compiled, hazards }: Readings): readonly Finding[] {
   const told = new Set<string>();
   return hazards.flatMap((h): readonly Finding[] => {
     if (h.when === null || h.volt <= h.limit.maxVolt || now.has(h.limit)) return [];
-    const { partClass } = compiled.fitted.get(h.when.part)!;
-    const knob = partClass.knobs!.find((k) => k.id === h.when!.knob)!;
+    const { partClass } = atKey(compiled.fitted, h.when.part);
+    const knob = knobIn(partClass, h.when!.knob);
     const topic = `${knob.unit === 'dB' ? 'louder' : 'thrown'} ${h.when.part} ${h.when.knob} ${h.limit.part}`;
     if (told.has(topic)) return [];
     told.add(topic);

@@ -1,6 +1,6 @@
 import { memo, memoBy } from '../algorithms';
 import type { Compiled } from '../compile';
-import { connectorNamed, describeConnector } from '../connectors';
+import { describeConnector, mustConnector } from '../connectors';
 import { type JointId, type PartId, partName, type Role } from '../model';
 
 /** The name a person knows a part by. */
@@ -28,7 +28,7 @@ export function placeOf(compiled: Compiled, id: string | null | undefined): stri
   return `connection ${jointNumber(compiled, id)}, ${nameOf(compiled, from.part.id)} into ${nameOf(compiled, to.part.id)}`;
 }
 
-export const connectorText = (connector: string): string => describeConnector(connectorNamed(connector)!);
+export const connectorText = (connector: string): string => describeConnector(mustConnector(connector));
 
 const CONTACT_WORDS: Readonly<Record<string, string>> = { ring1: 'ring 1', ring2: 'ring 2' };
 export const contactText = (contact: string): string =>

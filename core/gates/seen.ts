@@ -1,6 +1,7 @@
+import { atKey, oneWith } from '../algorithms';
 import { figure, type GateMessage, gateMessage, listText, ohmText, sayGate } from '../format';
 import { type Absence, type InputEntry, whyNot } from '../host';
-import { type JointId, type PartId, type PortId, runsOn } from '../model';
+import { hostIn, type JointId, type PartId, type PortId, runsOn } from '../model';
 import type { Readings } from '../readings';
 import { blameShort } from './blame';
 import { contactText, jointNumber, nameOf, placeOf } from './say';
@@ -62,7 +63,7 @@ function clocks({ compiled, channels }: Readings): Finding[] {
 /** Sound pieces that the device passes over because it runs fewer at once: the person plugged them in to be used. */
 function crowdedOut({ compiled, entries, intended }: Readings): Finding[] {
   const device = nameOf(compiled, compiled.device.part.id);
-  const atOnce = compiled.device.partClass.host!.audioInterfacesAtOnce;
+  const atOnce = hostIn(compiled.device.partClass).audioInterfacesAtOnce;
   const used = entries.filter((e) => e.listed && e.part !== compiled.device.part.id && e.spec.identity !== 'notes');
   return entries
     .filter((e) => e.why === 'one-interface-only' && e !== intended)
@@ -279,22 +280,22 @@ function absent(readings: Readings, entry: InputEntry, fail: Fail): Finding {
     case 'unpowered':
       return fail('no power', gateMessage('seen.unpowered', { part: self, device }));
     case 'unlicensed': {
-      const piece = usb.nodes.get(entry.part)!.unlicensed!;
+      const piece = atKey(usb.nodes, entry.part).unlicensed!;
       const words = gateMessage('seen.unlicensed', { device, part: nameOf(compiled, piece) });
       return fail('not certified', words, { part: piece });
     }
     case 'charge-only': {
-      const piece = usb.nodes.get(entry.part)!.noData!.part;
+      const piece = atKey(usb.nodes, entry.part).noData!.part;
       const words = gateMessage('seen.power-only', { part: nameOf(compiled, piece), device, input: self });
       return fail('power only', words, { part: piece });
     }
     case 'data-apart': {
-      const { part, joint: apart } = usb.nodes.get(entry.part)!.noData!;
+      const { part, joint: apart } = atKey(usb.nodes, entry.part).noData!;
       const at = { joint: jointNumber(compiled, apart), place: placeOf(compiled, apart) };
       return fail('no data', gateMessage('seen.data-apart', { input: self, ...at }), { part, joint: apart });
     }
     case 'no-identity': {
-      const { part: piece, joint: apart } = usb.nodes.get(entry.part)!.noData!;
+      const { part: piece, joint: apart } = atKey(usb.nodes, entry.part).noData!;
       const words = { device, part: nameOf(compiled, piece) };
       if (!apart) return fail('no identity chip', gateMessage('seen.no-identity', words), { part: piece });
       const at = { joint: jointNumber(compiled, apart), place: placeOf(compiled, apart) };
@@ -309,7 +310,7 @@ function absent(readings: Readings, entry: InputEntry, fail: Fail): Finding {
       return fail('needs a driver', gateMessage('seen.needs-driver', { part: self, device }));
     case 'bus-full': {
       const bus = readings.buses.find((b) => b.streams.some((s) => s.part === entry.part))!;
-      const own = bus.streams.find((s) => s.part === entry.part)!;
+      const own = oneWith(bus.streams, 'part', entry.part);
       const words = {
         hub: nameOf(compiled, bus.at),
         part: self,
@@ -347,7 +348,7 @@ function onlyCharges({
 /** The socket where the microphone should be, and what is in the other sockets of that part. */
 function emptySocket({ compiled }: Readings, { part, spec }: InputEntry): GateMessage {
   const self = nameOf(compiled, part);
-  const { ports } = compiled.fitted.get(part)!.partClass;
+  const { ports } = atKey(compiled.fitted, part).partClass;
   const port = spec.detect.by === 'plug' || spec.detect.by === 'headset' ? spec.detect.port : undefined;
   const label = ports.find((p) => p.id === port)?.label;
   const elsewhere = compiled.joints.flatMap(({ a, b }) => {

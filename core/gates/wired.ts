@@ -1,4 +1,4 @@
-import { itemAt, pairOf } from '../algorithms';
+import { atKey, byId, itemAt, oneWith, pairOf } from '../algorithms';
 import { magnitude } from '../circuit';
 import type { Capsule, Stage } from '../compile';
 import { figure, type GateMessage, gateMessage, voltText } from '../format';
@@ -113,7 +113,7 @@ const isAnotherMicrophone = ({ compiled, intended, channels }: Readings, line: L
   !channels.some((c) => c.input.part === line.part) &&
   intended.part !== line.part &&
   compiled.setup.placements.some((p) => p.part === intended.part) &&
-  compiled.fitted.get(intended.part)!.partClass.kind === 'microphone';
+  atKey(compiled.fitted, intended.part).partClass.kind === 'microphone';
 
 /** A source that arrives, at a channel which the app does not record. */
 function unrecorded(
@@ -121,12 +121,12 @@ function unrecorded(
   topic: string,
   line: LineReading,
 ): Finding | null {
-  const level = (c: ChannelReading) => c.arrivals.find((a) => a.source === line.source)!.averageDbu;
+  const level = (c: ChannelReading) => oneWith(c.arrivals, 'source', line.source).averageDbu;
   const there = unrecorded.filter((c) => level(c) >= Math.max(SILENCE_DBU, ...channels.map(level)) + SIDE_DB);
   if (there.length === 0) return null;
   const { input, number } = there.reduce((a, b) => (level(b) > level(a) ? b : a));
   const where = {
-    source: compiled.setup.job.sources.find((s) => s.id === line.source)!.name,
+    source: byId(compiled.setup.job.sources, line.source).name,
     number,
     part: nameOf(compiled, input.part),
     app: app.name,
@@ -183,19 +183,18 @@ function dead({ compiled, op }: Readings, topic: string, unfed: Capsule | Stage)
   );
 }
 
-const sourceName = ({ compiled }: Readings, id: string): string =>
-  compiled.setup.job.sources.find((s) => s.id === id)!.name;
+const sourceName = ({ compiled }: Readings, id: string): string => byId(compiled.setup.job.sources, id).name;
 
 /** One-sided and opposite polarity: what a stereo input makes of the line. */
 function sides(readings: Readings, source: string): Finding[] {
   const { compiled, channels, lines } = readings;
   if (channels.length !== 2 || compiled.setup.job.arrangement === 'side-each') return [];
-  const [left, right] = pairOf(channels.map((c) => c.arrivals.find((a) => a.source === source)!.at1k));
+  const [left, right] = pairOf(channels.map((c) => oneWith(c.arrivals, 'source', source).at1k));
   const loudest = Math.max(magnitude(left), magnitude(right));
   // What arrives at neither is told by what it arrives at, or by nothing at all.
   if (loudest === 0) return [];
   const path = lines.find((l) => l.source === source)?.path;
-  const name = compiled.setup.job.sources.find((s) => s.id === source)!.name;
+  const name = byId(compiled.setup.job.sources, source).name;
   const out: Finding[] = [];
 
   const sum = magnitude({ re: left.re + right.re, im: left.im + right.im }) / 2;
@@ -267,13 +266,13 @@ function sides(readings: Readings, source: string): Finding[] {
 
 /** Of a source with a left and a right output: is either left behind? */
 function bothOutputs({ compiled, channels, lines }: Readings, source: string): Finding[] {
-  const shares = channels.map((c) => c.arrivals.find((a) => a.source === source)!.bySide);
+  const shares = channels.map((c) => oneWith(c.arrivals, 'source', source).bySide);
   const best = (shares[0] ?? []).map((_, side) => Math.max(...shares.map((s) => itemAt(s, side))));
   if (best.length < 2) return [];
   const lost = 20 * Math.log10(Math.max(1e-9, Math.min(...best) / Math.max(...best)));
   if (lost >= -SIDE_DB) return exchanged(compiled, source, shares, lines);
   const side = itemAt(best, 0) < itemAt(best, 1) ? 'left' : 'right';
-  const line = lines.find((l) => l.source === source)!;
+  const line = oneWith(lines, 'source', source);
   const first = line.path?.joints[0];
   return [
     stated(
@@ -309,7 +308,7 @@ function exchanged(
   const [[leftOnLeft, rightOnLeft], [leftOnRight, rightOnRight]] = pairOf(shares.map(pairOf));
   const apart = 20 * Math.log10(Math.min(rightOnLeft, leftOnRight) / Math.max(1e-12, leftOnLeft, rightOnRight));
   if (apart < SIDE_DB) return [];
-  const line = lines.find((l) => l.source === source)!;
+  const line = oneWith(lines, 'source', source);
   return [
     stated(
       'caution',
@@ -356,7 +355,7 @@ function apart(readings: Readings): Finding[] {
   }
   const taken = new Set<number>();
   return sources.map((source) => {
-    const levels = channels.map((c) => c.arrivals.find((a) => a.source === source.id)!.averageDbu);
+    const levels = channels.map((c) => oneWith(c.arrivals, 'source', source.id).averageDbu);
     const own = levels.indexOf(Math.max(...levels));
     const clash = taken.has(own);
     taken.add(own);

@@ -1,8 +1,9 @@
-import { itemAt } from '../algorithms';
+import { atKey, itemAt } from '../algorithms';
 import type { Compiled } from '../compile';
 import {
   type AppClass,
   type HostSpec,
+  hostIn,
   type InputSpec,
   type JointId,
   type PartClass,
@@ -85,7 +86,7 @@ function entryOf(
   part: PartId,
   spec: InputSpec,
 ): InputEntry {
-  const { part: self, partClass } = compiled.fitted.get(part)!;
+  const { part: self, partClass } = atKey(compiled.fitted, part);
   const q = (x: number | string) => quantity(self, partClass, x);
   const { detect } = spec;
   const port = detect.by === 'headset' || detect.by === 'plug' ? detect.port : partClass.usb?.up;
@@ -114,8 +115,8 @@ function entryOf(
     if (!node) return absent('no-digital-path');
     if (node.noData) return absent(node.noData.why);
     if (!node.powered) return absent('unpowered');
-    if (driver === 'own' && !compiled.device.partClass.host!.takesDrivers) return absent('needs-driver');
-    if (node.unlicensed && compiled.device.partClass.host!.unlicensed === 'refused') return absent('unlicensed');
+    if (driver === 'own' && !hostIn(compiled.device.partClass).takesDrivers) return absent('needs-driver');
+    if (node.unlicensed && hostIn(compiled.device.partClass).unlicensed === 'refused') return absent('unlicensed');
   }
   switch (detect.by) {
     case 'always':
@@ -151,7 +152,7 @@ function entryOf(
 
 /** Phones and tablets run one USB audio interface: the newest stays on the list. */
 function oneInterfaceAtATime(compiled: Compiled, entries: readonly InputEntry[]): readonly InputEntry[] {
-  const atOnce = compiled.device.partClass.host!.audioInterfacesAtOnce;
+  const atOnce = hostIn(compiled.device.partClass).audioInterfacesAtOnce;
   const digital = entries.filter((e) => isDigitalSound(compiled, e));
   const dropped = new Set([...digital].sort((a, b) => b.plugged - a.plugged).slice(atOnce));
   return entries.map((e) => (dropped.has(e) ? { ...e, listed: false, why: 'one-interface-only' } : e));

@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import { magnitude } from '../circuit';
 import type { Compiled } from '../compile';
 import { nodeOf } from '../compile';
@@ -33,7 +34,7 @@ export function headphoneOhm(
   const sides = compiled.playbacks.filter((p) => p.part === part && headphones.playback.includes(p.id));
   return Math.max(
     ...sides.map((p) => {
-      const volt = magnitude(responses.playback.get(playbackKey(part, p.side))!.between(p.p, p.n));
+      const volt = magnitude(atKey(responses.playback, playbackKey(part, p.side)).between(p.p, p.n));
       const current = (p.fullScaleVolt - volt) / p.outputOhm;
       return current > 1e-12 ? volt / current : Number.POSITIVE_INFINITY;
     }),

@@ -1,3 +1,4 @@
+import { oneWith } from '../algorithms';
 import type { Assessment } from '../assess';
 import { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, QUIET_PEAK_DBFS } from '../gates';
 import type { LedgerEntry } from '../readings';
@@ -26,7 +27,7 @@ export function voiceRanges(assessment: Assessment): readonly VoiceRange[] {
     // At each device by its best channel; the worst device decides.
     const margins = destinations.flatMap((r) => {
       if (!r.lines.some((l) => l.source === id && l.arrives)) return [];
-      const arrivals = r.channels.map((c) => ({ c, a: c.arrivals.find((x) => x.source === id)! }));
+      const arrivals = r.channels.map((c) => ({ c, a: oneWith(c.arrivals, 'source', id) }));
       const best = arrivals.reduce((b, x) => (b && b.a.peakDbfs >= x.a.peakDbfs ? b : x), arrivals[0]);
       if (!best || best.a.aWeightedVolt === 0) return [];
       const over = (volt: number) => 20 * Math.log10(best.a.aWeightedVolt / volt);

@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { itemAt, oneWith } from '../algorithms';
 import { type Assessment, assess } from '../assess';
 import { apply, type Change } from '../change';
 import { figure } from '../format';
@@ -46,13 +46,11 @@ export function accountOf(
 
 /** What the level gate measures, as a level that rises with the voice, and how far it is off. */
 function levelsOf({ verdicts }: Assessment) {
-  return verdicts
-    .find((v) => v.gate === 'level')!
-    .findings.flatMap(({ topic, value, limit, status }) => {
-      if (value === null || limit === null) return [];
-      const missing = status === 'fail' ? Math.max(0, limit - value) : 0;
-      return topic === 'quiet' ? [{ topic, db: value, offDb: -missing }] : [{ topic, db: -value, offDb: missing }];
-    });
+  return oneWith(verdicts, 'gate', 'level').findings.flatMap(({ topic, value, limit, status }) => {
+    if (value === null || limit === null) return [];
+    const missing = status === 'fail' ? Math.max(0, limit - value) : 0;
+    return topic === 'quiet' ? [{ topic, db: value, offDb: -missing }] : [{ topic, db: -value, offDb: missing }];
+  });
 }
 
 /** "51 dB too hot: takes off 50 and 3 dB". */

@@ -1,3 +1,4 @@
+import { byId } from '../algorithms';
 import { type Assessment, assess, mustAssess } from '../assess';
 import { causesOf, confirmed, effectOf, failingOf, freeActs, inOrder, type Try, triesOf } from '../cause';
 import { apply, applyAll, type Change, freePorts, freshJointId, portsFit } from '../change';
@@ -81,7 +82,7 @@ export function* reroutes({ setup, before, catalogue, stock }: Bench): Generator
   const pieces = [...catalogue.parts.values()].filter((c) => c.kind === 'lead' || c.kind === 'adapter');
   for (const joint of setup.joints) {
     const [end] = [joint.a, joint.b].filter((e) => classOf(e.part).kind === 'listening');
-    const plug = end && classOf(end.part).ports.find((p) => p.id === end.port)!;
+    const plug = end && byId(classOf(end.part).ports, end.port);
     if (!end || !plug) continue;
     for (const hole of holes) {
       for (const piece of pieces) {

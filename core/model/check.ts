@@ -1,5 +1,5 @@
-import { entryOf } from '../algorithms';
-import { connectorNamed, contactsOf } from '../connectors';
+import { atKey, byId, entryOf } from '../algorithms';
+import { connectorNamed, contactsOf, mustConnector } from '../connectors';
 import { hasBattery, mostChannels, plays, takesUp } from './abilities';
 import { type Document, type Drawer, type Entry, type Job, type Part, type Setup, UNKNOWN } from './documents';
 import { hostsOf } from './hosts';
@@ -108,8 +108,8 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
   for (const [i, joint] of setup.joints.entries()) {
     const contacts = new Set(
       [joint.a, joint.b].flatMap((ref) => {
-        const spec = classIn(catalogue, parts.get(ref.part)!.class).ports.find((p) => p.id === ref.port)!;
-        return contactsOf(connectorNamed(spec.connector)!);
+        const spec = byId(classIn(catalogue, atKey(parts, ref.part).class).ports, ref.port);
+        return contactsOf(mustConnector(spec.connector));
       }),
     );
     const stray = [...(joint.parted ?? []), ...(joint.bridged ?? []).flat()].find((c) => !contacts.has(c));
@@ -140,7 +140,7 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
     if (!takesUp(partClass)) {
       return { pointer: `${pointer}/part`, message: `${part.class} has no microphone capsule to hear with.` };
     }
-    const { name, from } = setup.job.sources.find((s) => s.id === placement.source)!;
+    const { name, from } = byId(setup.job.sources, placement.source);
     if (from === undefined ? partClass.kind === 'source' : from !== part.class) {
       const message = `${name} ${from === undefined ? 'is heard by a microphone' : `comes out of ${from}`}, not out of ${part.class}.`;
       return { pointer: `${pointer}/part`, message };

@@ -30,6 +30,13 @@ export function hostsOf(setup: Setup, catalogue: Catalogue): readonly Host[] | n
   return left.length === 0 ? hosts : null;
 }
 
+/** The devices of a checked setup. @throws where they are not those that the job names */
+export function mustHosts(setup: Setup, catalogue: Catalogue): readonly Host[] {
+  const hosts = hostsOf(setup, catalogue);
+  if (!hosts) throw new Error('the devices are not those that the job names');
+  return hosts;
+}
+
 /** The same job, or further destination, on another device. */
 export const onDevice = <D extends Destination>(d: D, device: string): D => ({ ...known(d, 'device'), device });
 

@@ -56,10 +56,10 @@ export {
 } from './documents';
 export { FIGURES, type FigureName, type FigureSpec, figureName, hasFigure, isFigure } from './figures';
 export { groundsOf } from './grounds';
-export { type Host, hostsOf, inApp, movedTo, notKnownIn } from './hosts';
+export { type Host, hostsOf, inApp, movedTo, mustHosts, notKnownIn } from './hosts';
 export type { ClassId, JointId, PartId, PortId } from './ids';
 export { dearerByLength, kindOf, type Length, lengthsSold, longestM, ofKind, ofLength, ownLength } from './lengths';
-export { appIn, classIn, classOfPart, jointIn, partIn } from './lookups';
+export { appIn, classIn, classOfPart, hostIn, jointIn, knobIn, partIn } from './lookups';
 export { type Merged, merged, same } from './merge';
 export type {
   AppClass,

@@ -1,5 +1,5 @@
 import type { Joint, Part } from './documents';
-import type { AppClass, Catalogue, PartClass } from './part-class';
+import type { AppClass, Catalogue, HostSpec, KnobSpec, PartClass } from './part-class';
 
 /** What a document names is there: it was checked when it was read. Where it is not, the fault is the program's own. */
 function found<T>(value: T | undefined, what: string, id: string): T {
@@ -32,3 +32,14 @@ export const jointIn = (setup: { readonly joints: readonly Joint[] }, id: string
 /** The class of a part of a setup. @throws where there is no such part or class */
 export const classOfPart = (setup: { readonly parts: readonly Part[] }, catalogue: Catalogue, id: string): PartClass =>
   classIn(catalogue, partIn(setup, id).class);
+
+/** What a class says of itself as a device. @throws where it is none */
+export const hostIn = ({ id, host }: PartClass): HostSpec => found(host, 'device', id);
+
+/** @throws where the class has no such knob */
+export const knobIn = ({ knobs }: PartClass, id: string): KnobSpec =>
+  found(
+    knobs?.find((k) => k.id === id),
+    'knob',
+    id,
+  );

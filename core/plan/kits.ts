@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { atKey, itemAt } from '../algorithms';
 import { capital } from '../format';
 import {
   type Catalogue,
@@ -135,14 +135,14 @@ export async function* kitsFor(
   });
   const solve = await solving();
   const answersOf = (kit: Kit) =>
-    jobs.map(({ id }, i) => ({ job: id, answer: itemAt(itemAt(ways, i), kit.chosen.get(id)!) }));
+    jobs.map(({ id }, i) => ({ job: id, answer: itemAt(itemAt(ways, i), atKey(kit.chosen, id)) }));
   const others = (i: number): readonly number[] =>
     jobs.flatMap(({ id }, k) => (k === i || (atOnce.includes(itemAt(jobs, i).id) && atOnce.includes(id)) ? [] : [k]));
   /** What the kit buys for some jobs: it costs nothing to use it for another. */
   const boughtFor = (some: readonly number[], kit: Kit): readonly ClassId[] => {
     const needed = new Set(
       some.flatMap((k) => [
-        ...kindNeeds(itemAt(itemAt(ways, k), kit.chosen.get(itemAt(jobs, k).id)!).setup, catalogue).keys(),
+        ...kindNeeds(itemAt(itemAt(ways, k), atKey(kit.chosen, itemAt(jobs, k).id)).setup, catalogue).keys(),
       ]),
     );
     return kit.buy.flatMap(({ classId, count }) => (needed.has(classId) ? Array<ClassId>(count).fill(classId) : []));

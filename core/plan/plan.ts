@@ -7,9 +7,9 @@ import {
   classIn,
   type Destination,
   type Drawer,
-  hostsOf,
   isGiven,
   type Job,
+  mustHosts,
   type Part,
   type PartClass,
   quantity,
@@ -275,7 +275,7 @@ export function* plan(
   if (job.preference === 'next-device') {
     // Each takes an assessment a device: asked only of those that are shown.
     for (const { setup } of chooseAnswers(job, found, drawer?.currency, catalogue)) {
-      const devices = devicesServed(setup, itemAt(hostsOf(setup, catalogue)!, 0).part.id, catalogue);
+      const devices = devicesServed(setup, itemAt(mustHosts(setup, catalogue), 0).part.id, catalogue);
       found = found.map((a) => (a.setup === setup ? { ...a, devices } : a));
       yield progress(false);
     }

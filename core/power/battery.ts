@@ -1,6 +1,6 @@
-import { itemAt } from '../algorithms';
+import { atKey, itemAt } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
-import { type Catalogue, type CellClass, knobAt, type PartId, quantity } from '../model';
+import { type Catalogue, type CellClass, hostIn, knobAt, type PartId, quantity } from '../model';
 import { farSides, feederAt, type UsbTree } from './usb';
 
 /** Kept back at the end: a cell is not run flat; est. */
@@ -56,7 +56,7 @@ export function cells(
     chargeUntil: null,
   });
   const { part, partClass } = compiled.device;
-  const host = partClass.host!;
+  const host = hostIn(partClass);
   const q = (x: number | string) => quantity(part, partClass, x);
   const onMains = host.mainsKnob !== undefined && knobAt(part, partClass, host.mainsKnob) > 0;
   const work = compiled.catalogue.apps.get(itemAt(compiled.hosts, 0).app)?.work;
@@ -68,8 +68,8 @@ export function cells(
   const arrives = (setup.arrivals ?? []).find((a) => a.part === feed?.part)?.minute ?? 0;
   // A device that is full takes only what it uses.
   const wantedMa = (part.charge ?? 1) < 1 ? Number.POSITIVE_INFINITY : (1000 * drawW) / PORT_VOLT / PORT_EFFICIENCY;
-  const bank = feed && bankOf(compiled.fitted.get(feed.part)!, feed.belowMa + Math.min(feed.chargeMa, wantedMa));
-  const bankCell = bank && { ...bank, ...common(feed.part, compiled.fitted.get(feed.part)!.part.charge) };
+  const bank = feed && bankOf(atKey(compiled.fitted, feed.part), feed.belowMa + Math.min(feed.chargeMa, wantedMa));
+  const bankCell = bank && { ...bank, ...common(feed.part, atKey(compiled.fitted, feed.part).part.charge) };
   const device: Cell = {
     ...common(part.id, part.charge),
     capacityWh: q(host.batteryWh),

@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
 import { mostChannels, type PartId, quantity, type UsbSpeed } from '../model';
 import type { UsbTree } from './usb';
@@ -52,7 +53,7 @@ export function busLoads(compiled: Compiled, usb: UsbTree, parts: readonly strin
     if (!node) continue;
     const key = `${node.segment} ${node.speed}`;
     const before = loads.get(key);
-    const stream = streamOf(compiled.fitted.get(id)!);
+    const stream = streamOf(atKey(compiled.fitted, id));
     loads.set(key, {
       at: node.segment,
       speed: node.speed,

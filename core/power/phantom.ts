@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { atKey, itemAt } from '../algorithms';
 import { type Compiled, contactNode } from '../compile';
 import type { JointId } from '../model';
 import type { OperatingPoint } from '../signal';
@@ -101,5 +101,5 @@ function takerOf(compiled: Compiled, op: OperatingPoint, giver: string, next: st
     const volt = Math.abs(op.solution.between(p, n).re);
     watts.set(owner, sum + volt * (e.kind === 'resistor' ? volt / e.ohm : Math.abs(e.dc)));
   }
-  return behind.reduce((most, part) => (watts.get(part)! > watts.get(most)! ? part : most), next);
+  return behind.reduce((most, part) => (atKey(watts, part) > atKey(watts, most) ? part : most), next);
 }

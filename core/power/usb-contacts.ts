@@ -1,5 +1,5 @@
 import type { FittedJoint } from '../compile';
-import { connectorNamed, contactsOf } from '../connectors';
+import { contactsOf, mustConnector } from '../connectors';
 
 /** What a joint between two USB or 8-contact connectors passes on. */
 export interface UsbContacts {
@@ -18,7 +18,7 @@ const MOST_DATA_OHM = 100;
  */
 export function usbContacts({ joint, a, mating }: FittedJoint): UsbContacts {
   if (!mating.fits || mating.touches.length === 0) return { power: false, data: false, identity: false };
-  const contacts = contactsOf(connectorNamed(a.port.connector)!);
+  const contacts = contactsOf(mustConnector(a.port.connector));
   if (!contacts.includes('vbus')) return { power: true, data: true, identity: true };
   const meets = (contact: string): boolean => {
     const here = mating.touches.filter((t) => t.plug === contact || t.socket === contact);

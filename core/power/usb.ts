@@ -1,4 +1,4 @@
-import { itemAt, memo } from '../algorithms';
+import { byId, itemAt, memo } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
 import {
   hasFigure,
@@ -100,7 +100,7 @@ function hungBy(c: PartClass, port: PortId): UsbSpec | null {
   const { usb } = c;
   if (!usb || usb.up === undefined) return null;
   if (port === usb.up) return usb;
-  const connectorOf = (id: string) => c.ports.find((p) => p.id === id)!.connector;
+  const connectorOf = (id: string) => byId(c.ports, id).connector;
   const isAlike =
     c.kind === 'lead' && usb.down.length === 1 && connectorOf(usb.up) === connectorOf(itemAt(usb.down, 0));
   return isAlike && port === usb.down[0] ? { ...usb, up: port, down: [usb.up] } : null;
@@ -311,7 +311,7 @@ export function feederAt(
   for (let at = far.get(port); at && !been.has(at.part.id); ) {
     been.add(at.part.id);
     const { partClass } = at;
-    const own = partClass.ports.find((p) => p.id === at!.port)!;
+    const own = byId(partClass.ports, at!.port);
     const gives = hasFigure(partClass, 'supplyMa') && own.flow === 'power';
     if (partClass.kind === 'power' || (partClass.kind === 'source' && gives)) return at;
     if (partClass.kind !== 'lead' || partClass.ports.length !== 2) return undefined;

@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { byId, itemAt } from '../algorithms';
 import { applyAll, type Fault, type FaultKind } from '../change';
 import { Belief, Hunt, type NoticeId, type Suspect, sayCauseOf } from '../diagnose';
 import { type Catalogue, classIn, type Drawer, FORMAT_VERSION, type Setup } from '../model';
@@ -173,7 +173,7 @@ export class Course {
   /** What comes of a look or act, after the acts that were done before it. */
   answer({ level, seed }: Pick<Exercise, 'level' | 'seed'>, done: readonly string[], id: string): Answered {
     const truth = this.truthBy(level, seed)!;
-    const probe = this.hunt.probes.find((p) => p.id === id)!;
+    const probe = byId(this.hunt.probes, id);
     const left = this.left(truth, done);
     const belief = Belief.of(this.hunt, []);
     const value = answerWhere(belief, probe, left);

@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { atKey, itemAt } from '../algorithms';
 import { type Complex, magnitude, type Transfer } from '../circuit';
 import type { Compiled, InputChannel, Stage } from '../compile';
 import type { InputEntry } from '../host';
@@ -117,7 +117,9 @@ export function readChannels(
 }
 
 const sizes = (responses: Responses, source: string, { p, n }: InputChannel): readonly number[] =>
-  THIRD_OCTAVES_HZ.map((_, band) => magnitude(inBand(responses, responses.bySource.get(source)!, band).between(p, n)));
+  THIRD_OCTAVES_HZ.map((_, band) =>
+    magnitude(inBand(responses, atKey(responses.bySource, source), band).between(p, n)),
+  );
 
 /** Which amplifiers carry a share of what arrives that could be heard, for any source. */
 function feeding(
@@ -129,7 +131,7 @@ function feeding(
   const carries = (stage: Stage) => {
     const onward = magnitude(transfer.fromSource(stage.drive));
     return compiled.setup.job.sources.some(({ id }) => {
-      const solution = inBand(responses, responses.bySource.get(id)!, BAND_1K);
+      const solution = inBand(responses, atKey(responses.bySource, id), BAND_1K);
       const arrived = magnitude(solution.between(input.p, input.n));
       const own = onward * magnitude(solution.between(stage.driveNode, stage.n));
       return arrived > 0 && own > arrived / LEAKING;

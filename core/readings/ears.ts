@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import { magnitude } from '../circuit';
 import type { Compiled } from '../compile';
 import type { PartId } from '../model';
@@ -31,7 +32,7 @@ export function playedVolt(
 ): (p: string, n: string) => number {
   const sides = playbacks
     .filter((p) => p.part === playbackPart)
-    .map((p) => responses.playback.get(playbackKey(p.part, p.side))!);
+    .map((p) => atKey(responses.playback, playbackKey(p.part, p.side)));
   return (p, n) => {
     const volts = sides.map((s) => s.between(p, n));
     if (!alike) return Math.hypot(...volts.map(magnitude));

@@ -1,7 +1,7 @@
-import { memo, memoOfTwo } from '../algorithms';
+import { atKey, memo, memoOfTwo } from '../algorithms';
 import { type Contacts, magnitude } from '../circuit';
 import { type Compiled, compile, type FittedJoint, type Limit, type Stage } from '../compile';
-import { connectorNamed } from '../connectors';
+import { mustConnector } from '../connectors';
 import {
   type Catalogue,
   classIn,
@@ -139,7 +139,7 @@ function openHazards(compiled: Compiled, setup: Setup, when: Hazard['when']): re
 function meets(joint: FittedJoint, side: 'a' | 'b', { p }: Limit, contact: string): boolean {
   const { mating } = joint;
   if (!mating.fits) return false;
-  if (connectorNamed(joint[side].port.connector)!.form !== 'keyed') return true;
+  if (mustConnector(joint[side].port.connector).form !== 'keyed') return true;
   const own = p.slice(p.lastIndexOf('.') + 1);
   const isPlug = mating.plugIs === side;
   return mating.touches.some((t) =>
@@ -181,7 +181,7 @@ function peaks(compiled: Compiled, responses: Responses): readonly Hazard[] {
 /** Amplifiers with the knobs that set their gain, and where those stand. */
 const gainsIn = memo(({ stages, fitted }: Compiled) =>
   stages.flatMap((stage) => {
-    const { part, partClass } = fitted.get(stage.part)!;
+    const { part, partClass } = atKey(fitted, stage.part);
     const spec = partClass.circuit.find((e) => e.id === stage.id);
     const knobs = (partClass.knobs ?? []).filter((k) => spec?.is === 'stage' && spec.gainDb.includes(`knob:${k.id}`));
     return knobs.length === 0

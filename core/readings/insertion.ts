@@ -1,6 +1,7 @@
+import { atKey, byId } from '../algorithms';
 import { prepare } from '../circuit';
 import { compile } from '../compile';
-import { connectorNamed, mate } from '../connectors';
+import { mate, mustConnector } from '../connectors';
 import { type Catalogue, classIn, jointIn, type PartId, partIn, type Setup } from '../model';
 import { operatingPoint } from '../signal';
 
@@ -32,7 +33,7 @@ export function insertion(setup: Setup, catalogue: Catalogue, id: string): reado
   const joint = jointIn(setup, id);
   const connectorAt = (ref: (typeof joint)['a']) => {
     const part = partIn(setup, ref.part);
-    return connectorNamed(classIn(catalogue, part.class).ports.find((p) => p.id === ref.port)!.connector)!;
+    return mustConnector(byId(classIn(catalogue, part.class).ports, ref.port).connector);
   };
   const [a, b] = [connectorAt(joint.a), connectorAt(joint.b)];
   const stretches: Stretch[] = [];
@@ -53,7 +54,7 @@ export function insertion(setup: Setup, catalogue: Catalogue, id: string): reado
     const shared = mating.touches.some((t, k) =>
       mating.touches.some((o, n) => n !== k && (o.plug === t.plug || o.socket === t.socket)),
     );
-    stretches.push({ fromMm: mm, toMm: mm, touches, bridges: shared, worst: known.get(key)! });
+    stretches.push({ fromMm: mm, toMm: mm, touches, bridges: shared, worst: atKey(known, key) });
   }
   return stretches;
 }

@@ -1,7 +1,7 @@
-import { itemAt } from '../algorithms';
+import { atKey, itemAt } from '../algorithms';
 import { type Complex, divide, magnitude, ONE, subtract, ZERO } from '../circuit';
 import { type Compiled, contactNode, type FittedJoint } from '../compile';
-import { connectorNamed, contactsOf } from '../connectors';
+import { contactsOf, mustConnector } from '../connectors';
 import type { JointId, PartId, Role } from '../model';
 import {
   BAND_1K,
@@ -122,7 +122,7 @@ function loadingOf(
 ): Loading | null {
   const { mating } = joint;
   if (!mating.fits || n === '0') return null;
-  const solution = inBand(responses, responses.bySource.get(source)!, BAND_1K);
+  const solution = inBand(responses, atKey(responses.bySource, source), BAND_1K);
   let current = ZERO;
   mating.touches.forEach((touch, i) => {
     const { plug, socket } = touchNodes(joint, touch);
@@ -167,7 +167,7 @@ function loudestPair(responses: Responses, source: string, nodes: readonly strin
 /** Nodes of all contacts of the port by which a part goes into a joint. */
 function portNodes(joint: FittedJoint, part: PartId): readonly string[] {
   const { port } = joint.a.part.id === part ? joint.a : joint.b;
-  return contactsOf(connectorNamed(port.connector)!).map((c) => contactNode(part, port.id, c));
+  return contactsOf(mustConnector(port.connector)).map((c) => contactNode(part, port.id, c));
 }
 
 /** Level of a source at all contacts of the port by which a part leads into a joint, whether or not they touch anything. */

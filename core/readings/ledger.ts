@@ -1,3 +1,4 @@
+import { oneWith } from '../algorithms';
 import type { Compiled, Stage } from '../compile';
 import type { PartId } from '../model';
 import { dbu, peakDbu, type Responses, SILENCE_DBU, voiceVolt } from '../signal';
@@ -40,7 +41,7 @@ export function readLedger(
       }
     }
     for (const { input, arrivals } of channels) {
-      const { peakDbfs } = arrivals.find((a) => a.source === source)!;
+      const { peakDbfs } = oneWith(arrivals, 'source', source);
       if (peakDbfs > SILENCE_DBU) add(input.part, 'converter', input.id, -peakDbfs);
     }
   }

@@ -1,4 +1,4 @@
-import { reach, wayTo } from '../algorithms';
+import { atKey, byId, reach, wayTo } from '../algorithms';
 import type { Compiled, FittedJoint } from '../compile';
 import type { PortRef } from '../model';
 
@@ -10,8 +10,7 @@ export interface Path {
 
 type Way = (compiled: Compiled, from: PortRef, to: PortRef) => boolean;
 
-const flowAt = ({ fitted }: Compiled, { part, port }: PortRef) =>
-  fitted.get(part)!.partClass.ports.find((p) => p.id === port)!.flow;
+const flowAt = ({ fitted }: Compiled, { part, port }: PortRef) => byId(atKey(fitted, part).partClass.ports, port).flow;
 
 /** Out of what sends, into what takes: not back through an input, and not by the hole for the ears. */
 const asSignalGoes: Way = (compiled, from, to) =>

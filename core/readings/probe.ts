@@ -1,6 +1,6 @@
 import { type CircuitProblem, type Contacts, ok, openable, prepare, type Result } from '../circuit';
 import { type Compiled, compile, contactNode, type FittedJoint } from '../compile';
-import { connectorNamed, contactsOf } from '../connectors';
+import { contactsOf, mustConnector } from '../connectors';
 import type { Catalogue, Setup } from '../model';
 
 /** What a contact offers while the joint is open: what a meter would find on it. */
@@ -50,7 +50,7 @@ export function probesOf({ touchOhm }: Compiled, contacts: Contacts, joint: Fitt
 
 function contactsAt(joint: FittedJoint, side: 'a' | 'b') {
   const { part, port } = joint[side];
-  const contacts = contactsOf(connectorNamed(port.connector)!);
+  const contacts = contactsOf(mustConnector(port.connector));
   const grounded = contacts.find((c) => ['ground', 'screen'].includes(port.roles?.[c] ?? '') || c === 'gnd');
   const ground = grounded === undefined ? '0' : contactNode(part.id, port.id, grounded);
   return contacts.map((contact) => ({ contact, node: contactNode(part.id, port.id, contact), ground }));

@@ -9,6 +9,7 @@ import {
   type Caller,
   type Catalogue,
   callersOf,
+  hostIn,
   jointIn,
   type PartId,
   type Room,
@@ -331,7 +332,7 @@ function standingAt(compiled: Compiled, app: AppClass, entries: readonly InputEn
   return standing(
     {
       app,
-      host: device.partClass.host!,
+      host: hostIn(device.partClass),
       device: device.part.id,
       joints,
       canPlay: (part) => compiled.playbacks.some((p) => p.part === part),

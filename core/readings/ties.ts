@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import { type Circuit, magnitude } from '../circuit';
 import type { Compiled, Limit } from '../compile';
 import type { JointId, PartId } from '../model';
@@ -71,7 +72,7 @@ const HEADROOM_DB = 20;
 
 /** Do two outputs of one part ever carry two things? Of a receiver that hears one pack they do not. */
 const canDiffer = ({ fitted, capsules, playbacks }: Compiled, part: PartId): boolean =>
-  fitted.get(part)!.partClass.ports.filter((p) => p.flow === 'in').length > 1 ||
+  atKey(fitted, part).partClass.ports.filter((p) => p.flow === 'in').length > 1 ||
   capsules.filter((c) => c.part === part).length > 1 ||
   playbacks.filter((p) => p.part === part).length > 1;
 

@@ -1,4 +1,4 @@
-import { powerSumDb } from '../algorithms';
+import { atKey, powerSumDb } from '../algorithms';
 import type { Report } from '../assess';
 import { gainsBetween, shaped } from '../filter';
 import { mainsOf, type Setup } from '../model';
@@ -36,7 +36,7 @@ export function recordingOf(report: Report, setup: Setup, seconds: number): read
       if (a.averageDbu === null || !a.curve) continue;
       const level = voltOf(a.averageDbu) / volt;
       const turned = Math.abs(a.degreesAt1k) > 90 ? -1 : 1;
-      const through = shaped(sounds.get(a.source)!, VOICE_RATE_HZ, gainsBetween(THIRD_OCTAVES_HZ, a.curve.db));
+      const through = shaped(atKey(sounds, a.source), VOICE_RATE_HZ, gainsBetween(THIRD_OCTAVES_HZ, a.curve.db));
       for (let i = 0; i < frames; i++) x[i] += turned * level * through[i];
       peak = Math.max(peak, level * 10 ** (VOICE_CREST_DB / 20));
     }
@@ -130,7 +130,7 @@ function ownMicrophone(setup: Setup, sounds: ReadonlyMap<string, Float32Array>, 
   const late = distanceM / criticalDistanceM(room.volumeM3, room.reverbS, 1);
   for (const s of sources) {
     if (s.from !== undefined) continue;
-    const sound = sounds.get(s.id)!;
+    const sound = atKey(sounds, s.id);
     const around = reverberation(sound, VOICE_RATE_HZ, room.reverbS);
     const level = full(splAt(s.splAt1m, distanceM));
     for (let i = 0; i < frames; i++) x[i] += level * (sound[i] + late * around[i]);

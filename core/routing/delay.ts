@@ -1,3 +1,4 @@
+import { atKey } from '../algorithms';
 import type { Compiled, Fitted } from '../compile';
 import { type AppClass, hasFigure, type PartId, quantity } from '../model';
 
@@ -35,7 +36,7 @@ export function readDelays(
   playsFrom: string,
 ): DelayReading {
   const step = (id: string): readonly DelayStep[] => {
-    const fitted = compiled.fitted.get(id)!;
+    const fitted = atKey(compiled.fitted, id);
     const ms = delayOf(fitted);
     return ms === 0 ? [] : [{ part: id, what: fitted.partClass.inputs ? 'converter' : 'radio', ms }];
   };
@@ -51,7 +52,7 @@ export function readDelays(
 }
 
 /** What a part's own converter or radio takes, milliseconds; 0 where it has none. */
-export const converterMs = (compiled: Compiled, part: PartId): number => delayOf(compiled.fitted.get(part)!);
+export const converterMs = (compiled: Compiled, part: PartId): number => delayOf(atKey(compiled.fitted, part));
 
 const delayOf = ({ part, partClass }: Fitted): number =>
   hasFigure(partClass, 'delayMs') ? quantity(part, partClass, 'delayMs') : 0;

@@ -1,3 +1,4 @@
+import { byId } from '../algorithms';
 import { type DiagnosisProgress, diagnose, NOTICES, type NoticeId, type Seen } from '../diagnose';
 import type { Catalogue, Drawer, Setup } from '../model';
 
@@ -45,7 +46,7 @@ export function* firstAid(
     const found = last?.diagnosis;
     if (!found || found.danger !== null) continue;
     aid.push({
-      notice: NOTICES.find((n) => n.id === id)!.words,
+      notice: byId(NOTICES, id).words,
       causes: found.causes
         .filter((c) => c.key !== 'else')
         .slice(0, MOST_CAUSES)

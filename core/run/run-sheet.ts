@@ -1,4 +1,4 @@
-import { itemAt } from '../algorithms';
+import { atKey, itemAt } from '../algorithms';
 import type { Report } from '../assess';
 import { sessionActs } from '../change';
 import { figure, listText, metresText, runText } from '../format';
@@ -134,7 +134,7 @@ function bagsOf(setup: Setup, catalogue: Catalogue): RunSheet['bags'] {
       add('Power', { id: `cells ${part.id}`, text: size, count });
     }
   }
-  return BAGS.flatMap((bag) => (things.has(bag) ? [{ bag, things: things.get(bag)! }] : []));
+  return BAGS.flatMap((bag) => (things.has(bag) ? [{ bag, things: atKey(things, bag) }] : []));
 }
 
 /** The size of a part's cells, and their chemistry where its knob says one. */

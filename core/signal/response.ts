@@ -1,4 +1,4 @@
-import { memoBy } from '../algorithms';
+import { atKey, byId, memoBy } from '../algorithms';
 import {
   type Circuit,
   type Complex,
@@ -63,7 +63,7 @@ export function solveResponses(
   bands: Bands = 'all',
 ): Result<Responses> {
   const feeds: Feed[] = compiled.setup.placements.flatMap((placement) => {
-    const source = compiled.setup.job.sources.find((s) => s.id === placement.source)!;
+    const source = byId(compiled.setup.job.sources, placement.source);
     return compiled.capsules
       .filter((c) => c.part === placement.part)
       .map((capsule) => ({
@@ -137,7 +137,7 @@ export function voiceVolt(
   weighting: keyof Shares = 'flat',
 ): number {
   const swept = bySource.get(source);
-  return swept ? Math.sqrt(swept.power(handle(n), handle(p), shares.get(source)![weighting])) : 0;
+  return swept ? Math.sqrt(swept.power(handle(n), handle(p), atKey(shares, source)[weighting])) : 0;
 }
 
 /** Complex response of a source at an input channel and 1 kHz, for comparing polarity and sides. */

@@ -1,3 +1,4 @@
+import { byId } from '../algorithms';
 import type { Netlist } from '../circuit';
 import type { Compiled } from '../compile';
 import { heardSpl, pascal } from './level';
@@ -11,7 +12,7 @@ export function voicedNetlist(compiled: Compiled, op: OperatingPoint): Netlist {
   const amplitudes = new Map<string, number>();
   for (const placement of compiled.setup.placements) {
     const { source, part } = placement;
-    const voice = compiled.setup.job.sources.find((s) => s.id === source)!;
+    const voice = byId(compiled.setup.job.sources, source);
     for (const capsule of compiled.capsules) {
       if (capsule.part !== part || !isAlive(op, capsule)) continue;
       const amplitude = pascal(heardSpl(voice, placement, capsule)) * capsule.perPascal;

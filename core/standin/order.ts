@@ -1,4 +1,4 @@
-import { reach } from '../algorithms';
+import { oneWith, reach } from '../algorithms';
 import { mustAssess } from '../assess';
 import type { Act, StandIn } from '../host';
 import { appIn, type Catalogue, classOfPart, type PartId, type Setup } from '../model';
@@ -63,7 +63,7 @@ function wantedKey(setup: Setup, catalogue: Catalogue): string | null {
 
 /** Orders worth trying: the careful one of the trade first, then the same with each joint in turn made last. */
 function* orders(setup: Setup, catalogue: Catalogue): Generator<readonly string[]> {
-  const device = setup.parts.find((p) => p.class === setup.job.device)!.id;
+  const device = oneWith(setup.parts, 'class', setup.job.device).id;
   const found = reach([device], (part) =>
     setup.joints.flatMap(({ id, a, b }) => {
       const next = a.part === part ? b.part : b.part === part ? a.part : null;

@@ -1,15 +1,15 @@
 import { itemAt } from '../algorithms';
 import { type Act, atRest as rest, type StandIn, type Surroundings, act as step } from '../host';
-import { appIn, type Catalogue, classOfPart, hostsOf, plays, type Setup } from '../model';
+import { appIn, type Catalogue, classOfPart, hostIn, mustHosts, plays, type Setup } from '../model';
 import { sensed } from '../readings';
 
 /** The device of a setup and what can be plugged; each order of joints is sensed by the readings that the gates judge. */
 function around(setup: Setup, catalogue: Catalogue): Surroundings {
-  const { part, app } = itemAt(hostsOf(setup, catalogue)!, 0);
+  const { part, app } = itemAt(mustHosts(setup, catalogue), 0);
   const classOf = (id: string) => classOfPart(setup, catalogue, id);
   return {
     app: appIn(catalogue, app),
-    host: classOf(part.id).host!,
+    host: hostIn(classOf(part.id)),
     device: part.id,
     joints: setup.joints.map((j) => j.id),
     canPlay: (id) => plays(classOf(id)),

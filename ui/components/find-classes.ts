@@ -1,17 +1,14 @@
 import { catalogue, synonyms } from '@/catalogue';
 import { memo } from '@/core/algorithms';
-import { connectorNamed, describeConnector } from '@/core/connectors';
+import { describeConnector, mustConnector } from '@/core/connectors';
 import { alsoCalled, type PartClass } from '@/core/model';
 import { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
 
 const wordsOf = memo((c: PartClass): string =>
   alsoCalled(
-    [
-      c.name,
-      c.summary,
-      KIND_TITLES[c.kind],
-      ...c.ports.map((p) => describeConnector(connectorNamed(p.connector)!)),
-    ].join(' '),
+    [c.name, c.summary, KIND_TITLES[c.kind], ...c.ports.map((p) => describeConnector(mustConnector(p.connector)))].join(
+      ' ',
+    ),
     synonyms,
   ),
 );

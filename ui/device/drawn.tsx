@@ -1,6 +1,6 @@
 'use client';
 import { Bell, CircleHelp } from 'lucide-react';
-import { type PortId, partIn, type Setup } from '@/core/model';
+import { hostIn, type PortId, partIn, type Setup } from '@/core/model';
 import type { Act, StandIn } from '@/core/standin';
 import { ABSENCES, appOf, Button, classOf, nameIn, StatusMark } from '../components';
 import { Frame } from './frame';
@@ -20,7 +20,10 @@ export function Drawn({ setup, state, wanted, onAct }: Props) {
   const taken = state.list.find((l) => l.key === state.taken);
   const good = wanted !== null && state.taken === wanted;
   return (
-    <Frame form={device ? classOf(device).host!.form : 'phone'} name={device ? nameIn(setup, device.id) : 'the device'}>
+    <Frame
+      form={device ? hostIn(classOf(device)).form : 'phone'}
+      name={device ? nameIn(setup, device.id) : 'the device'}
+    >
       <div className="min-h-16" aria-live="polite">
         {state.notice && (
           <div className="rounded-xl border border-rule bg-card px-3 py-2 shadow">

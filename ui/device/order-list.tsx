@@ -1,7 +1,7 @@
 'use client';
 import { Check, ShieldCheck } from 'lucide-react';
 import { catalogue } from '@/catalogue';
-import { itemAt } from '@/core/algorithms';
+import { itemAt, oneWith } from '@/core/algorithms';
 import type { Verdict } from '@/core/gates';
 import { partIn, type Setup } from '@/core/model';
 import { type Act, careOf, type PluggingOrder, type StandIn, sayAct } from '@/core/standin';
@@ -34,8 +34,7 @@ export function OrderList({ setup, state, order, verdicts, done, onDo, onAll }: 
       <section aria-label="The order of plugging" className="rounded-xl border border-fail bg-fail-wash px-3 py-2">
         <h2 className="font-bold">Do not plug this in</h2>
         <p>
-          {verdicts.find((v) => v.gate === 'safe')!.sentence} No order is given until Safe passes: the line sheet has
-          the fix.
+          {oneWith(verdicts, 'gate', 'safe').sentence} No order is given until Safe passes: the line sheet has the fix.
         </p>
       </section>
     );

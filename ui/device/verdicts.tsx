@@ -1,4 +1,5 @@
 'use client';
+import { oneWith } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { Button, gateTitle, StatusMark } from '../components';
 
@@ -28,7 +29,7 @@ export function Verdicts({ report, open, onKeep }: Props) {
         <>
           <ul className="mt-1 flex flex-col gap-1.5">
             {DECIDED.map((gate) => {
-              const v = report.verdicts.find((x) => x.gate === gate)!;
+              const v = oneWith(report.verdicts, 'gate', gate);
               return (
                 <li key={gate} className="flex items-start gap-2 leading-snug">
                   <StatusMark status={v.status} />

@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
+import { byId } from '@/core/algorithms';
 import { candidates, nextQuestion, possible, QUESTIONS } from '@/core/identify';
 import { isGiven, type PartClass } from '@/core/model';
 import { Button, PartIcon } from '../components';
@@ -51,7 +52,7 @@ export function ByLooking({ onAdd, onBack }: { readonly onAdd: (c: PartClass) =>
       {answers.size > 0 && (
         <ul className="mt-3 flex flex-wrap gap-1.5" aria-label="What you saw">
           {[...answers].map(([id, key]) => {
-            const q = QUESTIONS.find((x) => x.id === id)!;
+            const q = byId(QUESTIONS, id);
             return (
               <li key={id}>
                 <button

@@ -1,10 +1,10 @@
 import { itemAt } from '@/core/algorithms';
-import { type Connector, connectorNamed, describeConnector } from '@/core/connectors';
+import { type Connector, describeConnector, mustConnector } from '@/core/connectors';
 import type { PartClass } from '@/core/model';
 
 /** The ends of a part: each plug with its rings to count, each hole; words for what has no rings. */
 export function Ends({ partClass }: { readonly partClass: PartClass }) {
-  const ends = partClass.ports.map((p) => connectorNamed(p.connector)!);
+  const ends = partClass.ports.map((p) => mustConnector(p.connector));
   const words = [...new Set(ends.map(describeConnector))];
   return (
     <span className="flex flex-wrap items-center gap-x-2 gap-y-1 text-soft text-sm">

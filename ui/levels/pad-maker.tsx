@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
+import { oneWith } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { insertPart } from '@/core/change';
 import { figure, ohmText as ohms } from '@/core/format';
@@ -115,6 +116,6 @@ export function PadMaker({ setup, report, onSet }: Props) {
 }
 
 function ownValues({ resistors }: Pad): Readonly<Record<string, number>> {
-  const series = resistors.find((r) => r.where === 'series')!.nearestOhm;
-  return { seriesOhm: series, shuntOhm: resistors.find((r) => r.where === 'shunt')!.nearestOhm };
+  const series = oneWith(resistors, 'where', 'series').nearestOhm;
+  return { seriesOhm: series, shuntOhm: oneWith(resistors, 'where', 'shunt').nearestOhm };
 }

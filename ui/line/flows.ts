@@ -1,3 +1,4 @@
+import { oneWith } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { figure, minutesText } from '@/core/format';
 import type { GateName } from '@/core/gates';
@@ -7,9 +8,9 @@ import type { Flow } from './flow-lane';
 
 /** Whether a gate has found a part wanting; a flow has no judgement of its own. */
 const fails = (report: Report, gate: GateName, part: PartId, unit?: string): boolean =>
-  report.verdicts
-    .find((v) => v.gate === gate)!
-    .findings.some((f) => f.status === 'fail' && f.part === part && (unit === undefined || f.unit === unit));
+  oneWith(report.verdicts, 'gate', gate).findings.some(
+    (f) => f.status === 'fail' && f.part === part && (unit === undefined || f.unit === unit),
+  );
 
 /** Who powers what: chargers, ports with what each piece draws of them, phantom power. */
 export function powerFlows(report: Report): readonly Flow[] {
@@ -76,7 +77,7 @@ export function returnFlows(setup: Setup, report: Report): readonly Flow[] {
   const steps = own ? report.delays.own : [];
   const inApp = steps.filter((s) => s.what === 'app');
   // The limit is the gate's: what may be late, and how late.
-  const limit = report.verdicts.find((v) => v.gate === 'heard')!.findings.find((f) => f.unit === 'ms')?.limit;
+  const limit = oneWith(report.verdicts, 'gate', 'heard').findings.find((f) => f.unit === 'ms')?.limit;
   const late = (ms: number) => (limit == null ? `${figure(ms)} ms` : `${figure(ms)} of ${limit} ms`);
   const heard = report.ears.filter((e) => e.leftSpl > 0 || e.rightSpl > 0);
   const silent = report.ears.filter((e) => e.leftSpl === 0 && e.rightSpl === 0 && direct(e) === 0);
@@ -135,7 +136,7 @@ function hangsOn(setup: Setup, part: PartId): string {
 
 /** The same in a sentence. */
 export function returnWords(setup: Setup, report: Report): string {
-  const heard = report.verdicts.find((v) => v.gate === 'heard')!;
+  const heard = oneWith(report.verdicts, 'gate', 'heard');
   if (heard.status !== 'pass' || report.ears.length === 0) return heard.sentence;
   const far = hearsFarEnd(setup.job.hearing) ? total(report.delays.far) : 0;
   const late = far > 0 ? `; they hear you after ${figure(far)} ms` : '';

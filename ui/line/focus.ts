@@ -1,3 +1,4 @@
+import { oneWith } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import type { Way } from '@/core/call';
 import type { Cause } from '@/core/cause';
@@ -33,7 +34,7 @@ export function litBy(focus: Focus, report: Report, causes: readonly Cause[], wa
   if (focus.on === 'joint') return { parts: new Set(), joints: new Set([focus.id]), lane: null, wrong: false };
   if (focus.on === 'app' || focus.on === 'add')
     return { parts: new Set(), joints: new Set(), lane: null, wrong: false };
-  const verdict = report.verdicts.find((v) => v.gate === focus.gate)!;
+  const verdict = oneWith(report.verdicts, 'gate', focus.gate);
   // Where the cause is known, that is the place; until then what was measured says where.
   const cause = causes.find((c) => c.faults.some((f) => f.gate === focus.gate));
   const wrong = verdict.status === 'fail' || verdict.status === 'caution';

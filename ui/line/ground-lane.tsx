@@ -1,5 +1,5 @@
 'use client';
-import { itemAt, pairOf } from '@/core/algorithms';
+import { itemAt, oneWith, pairOf } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import type { PartId, Setup } from '@/core/model';
@@ -12,7 +12,7 @@ interface Props {
   readonly across: Across;
 }
 
-const earthAt = (report: Report, id: string) => report.joints.find((j) => j.joint === id)!.earth;
+const earthAt = (report: Report, id: string) => oneWith(report.joints, 'joint', id).earth;
 const numbersOf = (setup: Setup, joints: readonly string[]): string =>
   joints.map((id) => setup.joints.findIndex((j) => j.id === id) + 1).join(', ');
 

@@ -1,5 +1,5 @@
 import { itemAt } from '@/core/algorithms';
-import { type Connector, connectorNamed, type FamilyName, mate } from '@/core/connectors';
+import { type Connector, type FamilyName, mate, mustConnector } from '@/core/connectors';
 import type { PortSpec } from '@/core/model';
 import { letterOfRole } from './role-letter';
 
@@ -15,8 +15,8 @@ interface Props {
 
 /** A joint to scale, in millimetres: drawn from the same profiles that decide which contact touches which. */
 export function JointDrawing({ left, right, outMm, className = '', plain = false }: Props) {
-  const l = connectorNamed(left.connector)!;
-  const r = connectorNamed(right.connector)!;
+  const l = mustConnector(left.connector);
+  const r = mustConnector(right.connector);
   if (l.form === 'keyed' || r.form === 'keyed')
     return <KeyedDrawing connectors={[l, r]} outMm={outMm} className={className} />;
   return <ConcentricDrawing left={left} right={right} outMm={outMm} className={className} plain={plain} />;
@@ -27,8 +27,8 @@ const BARREL_MM = 5;
 const WALL_MM = 1;
 
 function ConcentricDrawing({ left, right, outMm, className, plain }: Required<Props>) {
-  const l = connectorNamed(left.connector)!;
-  const r = connectorNamed(right.connector)!;
+  const l = mustConnector(left.connector);
+  const r = mustConnector(right.connector);
   const plugIsLeft = l.form === 'concentric-plug';
   const [plug, socket] = plugIsLeft ? [l, r] : [r, l];
   const [plugPort, socketPort] = plugIsLeft ? [left, right] : [right, left];

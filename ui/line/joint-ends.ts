@@ -1,5 +1,5 @@
-import { itemAt } from '@/core/algorithms';
-import { connectorNamed } from '@/core/connectors';
+import { byId, itemAt } from '@/core/algorithms';
+import { mustConnector } from '@/core/connectors';
 import { type Joint, type Part, type PortRef, type PortSpec, partIn, type Setup } from '@/core/model';
 import { classOf } from '../components';
 
@@ -17,11 +17,11 @@ export function jointEnds(
   const joint = itemAt(setup.joints, index);
   const end = (ref: PortRef): End => {
     const part = partIn(setup, ref.part);
-    return { part, port: classOf(part).ports.find((p) => p.id === ref.port)! };
+    return { part, port: byId(classOf(part).ports, ref.port) };
   };
   const [a, b] = [end(joint.a), end(joint.b)];
   const isPlug = ({ port }: End) => {
-    const c = connectorNamed(port.connector)!;
+    const c = mustConnector(port.connector);
     return c.form === 'concentric-plug' || (c.form === 'keyed' && c.gender === 'plug');
   };
   const [plug, socket] = isPlug(b) && !isPlug(a) ? [b, a] : [a, b];

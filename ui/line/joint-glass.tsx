@@ -2,7 +2,7 @@
 import { type PointerEvent, useRef } from 'react';
 import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
-import { type Connector, connectorNamed, mate } from '@/core/connectors';
+import { type Connector, mate, mustConnector } from '@/core/connectors';
 import { figure, voltText } from '@/core/format';
 import { roleText } from '@/core/gates';
 import type { PortSpec, Setup } from '@/core/model';
@@ -33,8 +33,8 @@ export function JointGlass({ setup, kept, report, id, onTurn, onDone }: Props) {
   const ends = jointEnds(setup, id);
   const { plug, socket, joint, number } = ends;
   const closeUp = useCloseUp(kept, id);
-  const plugShape = connectorNamed(plug.port.connector)!;
-  const socketShape = connectorNamed(socket.port.connector)!;
+  const plugShape = mustConnector(plug.port.connector);
+  const socketShape = mustConnector(socket.port.connector);
   if (plugShape.form !== 'concentric-plug' || socketShape.form !== 'concentric-socket') return null;
   const { segments, diameterMm } = plugShape.profile;
   const length = itemAt(segments, segments.length - 1).toMm;

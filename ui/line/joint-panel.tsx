@@ -4,7 +4,7 @@ import { catalogue } from '@/catalogue';
 import { itemAt } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { apply, otherHoles } from '@/core/change';
-import { connectorNamed, describeConnector } from '@/core/connectors';
+import { describeConnector, mustConnector } from '@/core/connectors';
 import { figure, ohmText, voltText } from '@/core/format';
 import type { PartId, Setup } from '@/core/model';
 import { FARTHEST_MM } from '@/core/readings';
@@ -37,7 +37,7 @@ export function JointPanel({ setup, kept, report, id, onTurn, onDone, onMove }: 
   const { joint, number, plug, socket } = jointEnds(setup, id);
   const reading = report.joints.find((j) => j.joint === id);
   const closeUp = useCloseUp(kept, id);
-  const shapes = [connectorNamed(plug.port.connector)!, connectorNamed(socket.port.connector)!];
+  const shapes = [mustConnector(plug.port.connector), mustConnector(socket.port.connector)];
   const radio = plug.port.carries === 'radio';
   const outMm = joint.outMm ?? 0;
   const turn = (label: string, change: Turned) => onTurn(label, withJoint(setup, id, change));

@@ -1,4 +1,5 @@
 'use client';
+import { oneWith } from '@/core/algorithms';
 import type { Setup } from '@/core/model';
 import { StatusMark, useDrawer, useMends, useReport } from '../components';
 import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
@@ -28,7 +29,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
   }
   const shown = judged ?? setup;
   if (!report || shown.id !== setup.id) return <Screen title={<SetupPicker setup={setup} />}>{null}</Screen>;
-  const powered = report.verdicts.find((v) => v.gate === 'powered')!;
+  const powered = oneWith(report.verdicts, 'gate', 'powered');
   return (
     <Screen
       title={<SetupPicker setup={setup} />}

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { byId } from '@/core/algorithms';
 import { saidWords } from '@/core/diagnose';
 import { capital, countText } from '@/core/format';
 import { type Done, doneOf, type Exercise, type Grade } from '@/core/practice';
@@ -40,7 +41,7 @@ export function Bench({ exercise, onDone, onNext }: Props) {
   const seconds = lines.reduce((sum, l) => sum + l.seconds + HANDLING_S, 0);
   const done = lines.map((l) => l.id);
   const act = async (id: string) => {
-    const probe = exercise.probes.find((p) => p.id === id)!;
+    const probe = byId(exercise.probes, id);
     const came = await answerInPractice(setup, exercise, done, id);
     setLines([...lines, { id, question: probe.question, answer: came.label, seconds: probe.seconds }]);
     if (came.right) {

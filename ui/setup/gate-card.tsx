@@ -1,4 +1,5 @@
 'use client';
+import { oneWith } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import type { GateName, Status } from '@/core/gates';
@@ -37,7 +38,7 @@ export function GateCard({
   onMend,
 }: Props) {
   const money = useMoney();
-  const verdict = report.verdicts.find((v) => v.gate === gate)!;
+  const verdict = oneWith(report.verdicts, 'gate', gate);
   const others = [...new Map(verdict.findings.map((f) => [f.sentence, f])).values()].filter(
     (f) => f.sentence !== verdict.sentence,
   );

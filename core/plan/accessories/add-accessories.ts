@@ -1,5 +1,14 @@
 import { attachPart, portsFit } from '../../change';
-import { type Catalogue, type PartClass, type PartId, type PortSpec, partIn, type Setup, turnKnob } from '../../model';
+import {
+  type Catalogue,
+  hostIn,
+  type PartClass,
+  type PartId,
+  type PortSpec,
+  partIn,
+  type Setup,
+  turnKnob,
+} from '../../model';
 import { isWire } from '../search';
 import type { Means } from '../stock';
 import {
@@ -36,7 +45,7 @@ export function addAccessories(settled: Candidate, planning: Planning): Candidat
 /** The device on its own supply, where it has one and the place has mains. */
 function onMains(settled: Candidate, catalogue: Catalogue, past: Experience): Candidate {
   const { part, partClass } = settled.assessment.readings.compiled.device;
-  const knob = partClass.knobs?.find((k) => k.id === partClass.host!.mainsKnob);
+  const knob = partClass.knobs?.find((k) => k.id === hostIn(partClass).mainsKnob);
   if (!knob || settled.setup.job.place !== 'desk-mains') return settled;
   let best = settled;
   for (let position = 1; position <= knob.max; position++) {

@@ -1,4 +1,4 @@
-import { freshId, memoBy } from '../../algorithms';
+import { atKey, byId, freshId, memoBy } from '../../algorithms';
 import { freePorts, insertPart } from '../../change';
 import {
   type ClassId,
@@ -70,7 +70,7 @@ export function destinationsOf(
     return [setup, ...splitInto].flatMap((from, i) =>
       freePorts(from, catalogue)
         .filter(({ part, port }) => {
-          const partClass = classIn(catalogue, from.parts.find((p) => p.id === part)!.class);
+          const partClass = classIn(catalogue, byId(from.parts, part).class);
           // Of a setup with a splitter in it, the splitter's own outputs are what is new.
           if (i > 0 && part !== from.parts.at(-1)!.id) return false;
           return (
@@ -81,7 +81,7 @@ export function destinationsOf(
           );
         })
         .flatMap(({ part, port }) =>
-          waysTo(from.parts.find((p) => p.id === part)!.class, port, to.device).map(({ end, hole }) => ({
+          waysTo(byId(from.parts, part).class, port, to.device).map(({ end, hole }) => ({
             setup: led(from, { part, port: port.id }, end.links.slice(1), hole, to),
             name: `${end.links.map((l) => `${l.classId}.${l.outPort}`).join()} ${to.device}.${hole}`,
           })),
@@ -153,7 +153,7 @@ function beside(setup: Setup, other: Setup, to: Destination, { catalogue, stock 
     ids.set(p.id, id);
     parts.push({ ...taken, ...(p.knobs ? { knobs: p.knobs } : {}), id });
   }
-  const ref = (r: Joint['a']) => ({ ...r, part: ids.get(r.part)! });
+  const ref = (r: Joint['a']) => ({ ...r, part: atKey(ids, r.part) });
   const joints = [...setup.joints];
   for (const j of other.joints) {
     const id = freshId(
@@ -162,6 +162,6 @@ function beside(setup: Setup, other: Setup, to: Destination, { catalogue, stock 
     );
     joints.push({ ...j, id, a: ref(j.a), b: ref(j.b) });
   }
-  const placements = [...setup.placements, ...other.placements.map((p) => ({ ...p, part: ids.get(p.part)! }))];
+  const placements = [...setup.placements, ...other.placements.map((p) => ({ ...p, part: atKey(ids, p.part) }))];
   return withDestination({ ...setup, parts, joints, placements }, to);
 }

@@ -1,4 +1,4 @@
-import { itemAt } from '../../algorithms';
+import { itemAt, oneWith } from '../../algorithms';
 import type { Assessment } from '../../assess';
 import { classIn, type Job, type Setup } from '../../model';
 import { addAccessories } from '../accessories';
@@ -72,7 +72,7 @@ export function newSecondaryRoutes(job: Job, planning: Planning): SecondaryRoute
         }
         known.set(
           keyOf(itemAt(links, at), secondary),
-          itemAt(links, at).secondaries.find((g) => g.source === secondary.source)!,
+          oneWith(itemAt(links, at).secondaries, 'source', secondary.source),
         );
       }
       return best;

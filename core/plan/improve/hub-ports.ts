@@ -1,13 +1,13 @@
-import { itemAt } from '../../algorithms';
+import { byId, itemAt } from '../../algorithms';
 import { apply, applyAll, type Change, portsFit } from '../../change';
 import { compile } from '../../compile';
 import {
   type Catalogue,
   classIn,
   classOfPart,
-  hostsOf,
   type Joint,
   jointIn,
+  mustHosts,
   type PartClass,
   type PartId,
   type Setup,
@@ -33,7 +33,7 @@ export interface HubPorts {
  * @returns only hubs where another placing is better than the one drawn.
  */
 export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[] {
-  const device = itemAt(hostsOf(setup, catalogue)!, 0).part.id;
+  const device = itemAt(mustHosts(setup, catalogue), 0).part.id;
   const treeOf = (s: Setup) => usbTree(compile(s, catalogue));
   const before = treeOf(setup);
   const hubs = setup.parts.filter((p) => p.id !== device && (classIn(catalogue, p.class).usb?.down.length ?? 0) > 1);
@@ -59,8 +59,8 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
     )) {
       const fits = plugged.every(({ joint, side }, i) => {
         const far = joint[side === 'a' ? 'b' : 'a'];
-        const farPort = classOfPart(setup, catalogue, far.part).ports.find((p) => p.id === far.port)!;
-        return portsFit(spec.ports.find((p) => p.id === ports[i])!, farPort);
+        const farPort = byId(classOfPart(setup, catalogue, far.part).ports, far.port);
+        return portsFit(byId(spec.ports, ports[i]), farPort);
       });
       if (!fits) continue;
       const moved = plugged.filter(({ joint, side }, i) => joint[side].port !== ports[i]).length;
@@ -154,7 +154,7 @@ function kindsOf(c: PartClass): readonly (readonly string[])[] {
   const usb = c.usb!;
   const kinds = new Map<string, string[]>();
   for (const port of usb.down) {
-    const { connector } = c.ports.find((p) => p.id === port)!;
+    const { connector } = byId(c.ports, port);
     const kind = `${connector} ${usb.portSupplyMa?.[port] ?? ''} ${usb.chargingPorts?.includes(port) ?? false}`;
     kinds.set(kind, [...(kinds.get(kind) ?? []), port]);
   }

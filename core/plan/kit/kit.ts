@@ -1,4 +1,4 @@
-import { itemAt } from '../../algorithms';
+import { atKey, itemAt } from '../../algorithms';
 import { type Catalogue, type ClassId, classIn, type Drawer, kindOf } from '../../model';
 
 /** One way to do a job: how many of each class it takes, and how much margin it leaves at its weakest gate. */
@@ -108,7 +108,7 @@ export async function bestKit(
     chosen,
     carried,
     massG: [...carried].reduce((sum, [c, n]) => sum + n * question.massG(c), 0),
-    margin: jobs.reduce((sum, j) => sum + marginOf(itemAt(j.routes, chosen.get(j.id)!)), 0),
+    margin: jobs.reduce((sum, j) => sum + marginOf(itemAt(j.routes, atKey(chosen, j.id))), 0),
     gap: found.gap,
   };
 }
@@ -153,7 +153,7 @@ function carriedFor(question: KitQuestion, chosen: ReadonlyMap<string, number>):
     const needed = new Map<string, number>();
     for (const i of group) {
       const { id, routes } = itemAt(question.jobs, i);
-      for (const [c, n] of itemAt(routes, chosen.get(id)!).needs) needed.set(c, (needed.get(c) ?? 0) + n);
+      for (const [c, n] of itemAt(routes, atKey(chosen, id)).needs) needed.set(c, (needed.get(c) ?? 0) + n);
     }
     for (const [c, n] of needed) carried.set(c, Math.max(carried.get(c) ?? 0, n));
   }
@@ -187,7 +187,7 @@ function program(
       classes.map((c, k) => {
         const needs = routes
           .filter((r) => group.includes(r.job) && r.route.needs.has(c))
-          .map((r) => [r.route.needs.get(c)!, r.name] as const);
+          .map((r) => [atKey(r.route.needs, c), r.name] as const);
         return `${sum([...needs, [-1, `k${k}`]])} <= 0`;
       }),
     ),

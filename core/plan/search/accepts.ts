@@ -1,5 +1,5 @@
 import { memoOfTwo } from '../../algorithms';
-import { connectorNamed, mate } from '../../connectors';
+import { mate, mustConnector } from '../../connectors';
 import type { PortSpec, Role } from '../../model';
 
 const SIGNAL: ReadonlySet<Role> = new Set(['left', 'right', 'mono', 'mic', 'hot']);
@@ -17,7 +17,7 @@ function makesSense(out: PortSpec, into: PortSpec): boolean {
     if (!Object.values(into.roles ?? {}).includes('mic') || out.carries !== 'headset') return false;
   }
   if (out.carries === 'phones' || into.carries === 'phones') return false;
-  const mating = mate(connectorNamed(out.connector)!, connectorNamed(into.connector)!, 0);
+  const mating = mate(mustConnector(out.connector), mustConnector(into.connector), 0);
   if (!mating.fits) return false;
   if (kinds.every((k) => DIGITAL.has(k))) return true;
   const outIsPlug = mating.plugIs === 'a';

@@ -1,4 +1,4 @@
-import { freshId, itemAt } from '../../algorithms';
+import { byId, freshId, itemAt } from '../../algorithms';
 import { BY_WIRE_M } from '../../change';
 import {
   type ClassId,
@@ -41,8 +41,8 @@ export function growing({ catalogue, stock }: Means, parts: Part[] = [], joints:
   const used = new Map<string, number>();
   for (const p of parts) used.set(p.class, (used.get(p.class) ?? 0) + 1);
   const portOf = ({ part, port }: End): PortSpec => {
-    const partClass = classIn(catalogue, parts.find((p) => p.id === part)!.class);
-    return partClass.ports.find((p) => p.id === port)!;
+    const partClass = classIn(catalogue, byId(parts, part).class);
+    return byId(partClass.ports, port);
   };
   const isFree = (e: End) => !joints.some((j) => [j.a, j.b].some((ref) => ref.part === e.part && ref.port === e.port));
   const joinOne = (a: End, b: End) => {

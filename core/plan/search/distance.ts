@@ -1,4 +1,4 @@
-import { reach, wayTo } from '../../algorithms';
+import { atKey, oneWith, reach, wayTo } from '../../algorithms';
 import { type Catalogue, classIn, hasFigure, quantity, type Setup } from '../../model';
 
 /** The distance at which a microphone class is worn or stood; null for one that sits on the device. */
@@ -22,15 +22,15 @@ interface Short {
 export function shortOf(setup: Setup, catalogue: Catalogue): readonly Short[] {
   const { distanceM } = setup.job;
   const partOf = new Map(setup.parts.map((p) => [p.id, p]));
-  const device = setup.parts.find((p) => p.class === setup.job.device)!.id;
+  const device = oneWith(setup.parts, 'class', setup.job.device).id;
   return setup.placements.flatMap((placement): readonly Short[] => {
-    const part = partOf.get(placement.part)!;
+    const part = atKey(partOf, placement.part);
     const byWire = classIn(catalogue, part.class).kind === 'source';
     if (!byWire && placement.distanceM >= distanceM) return [];
     let length = byWire ? 0 : placement.distanceM;
     const parts = partsTowards(setup, placement.part, device);
     for (const id of parts) {
-      const p = partOf.get(id)!;
+      const p = atKey(partOf, id);
       const partClass = classIn(catalogue, p.class);
       if (partClass.ports.some((port) => port.carries === 'radio')) return [];
       if (hasFigure(partClass, 'lengthM')) length += quantity(p, partClass, 'lengthM');

@@ -1,4 +1,4 @@
-import { memo, reach } from '../../algorithms';
+import { atKey, byId, memo, reach } from '../../algorithms';
 import { mustAssess } from '../../assess';
 import { portsFit } from '../../change';
 import {
@@ -90,11 +90,11 @@ export function needsOf(
     (listens ? EARS : 0) |
     (isLong ? CHARGE : 0) |
     asked.reduce((bits, _, i) => bits | (ASKED << i), 0);
-  const mask = first | (voices > 1 ? JOIN : 0) | classes.reduce((all, c) => all | known.get(c)!.wanted, 0);
+  const mask = first | (voices > 1 ? JOIN : 0) | classes.reduce((all, c) => all | atKey(known, c).wanted, 0);
   return {
     atStart: (joins) => first | (joins ? JOIN : 0),
     after(needs, c, into) {
-      const k = known.get(c)!;
+      const k = atKey(known, c);
       // A voltage that the microphone wants comes by the hole it is in, or not at all where an amplifier or a coil is between.
       const fed = into === null ? 0 : fedAt(c, into, least);
       const hungry = needs & (PLUG_IN | PHANTOM) & ~fed;
@@ -106,7 +106,7 @@ export function needsOf(
   };
 }
 
-const portOf = (c: PartClass, id: string): PortSpec => c.ports.find((p) => p.id === id)!;
+const portOf = (c: PartClass, id: string): PortSpec => byId(c.ports, id);
 
 /** How long the device lasts by itself: with anything plugged in it lasts no longer. */
 function minutesAlone(job: Job, catalogue: Catalogue): number {

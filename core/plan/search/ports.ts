@@ -1,4 +1,4 @@
-import { itemAt } from '../../algorithms';
+import { byId, itemAt } from '../../algorithms';
 import type { PartClass, PortSpec } from '../../model';
 import { isRightHalf } from './accepts';
 
@@ -12,6 +12,6 @@ export function outsOf(c: PartClass): readonly PortSpec[] {
 /** A device records one of its inputs at a time: its holes of another kind belong to another input. */
 export function portsOfOtherInputs(c: PartClass, hole: string): readonly string[] {
   if (!c.host) return [];
-  const { connector } = c.ports.find((p) => p.id === hole)!;
+  const { connector } = byId(c.ports, hole);
   return c.ports.filter((p) => p.connector !== connector).map((p) => p.id);
 }

@@ -7,6 +7,7 @@ import {
   appIn,
   type Catalogue,
   classIn,
+  hostIn,
   isCarried,
   isGiven,
   type Job,
@@ -360,8 +361,8 @@ const isDigital = (c: PartClass, p: PortSpec): boolean => p.id === c.usb?.up || 
 
 /** A part with a converter is where the signal is recorded: of no use where the app takes none of its inputs. */
 const isRefused = (c: PartClass, app: AppClass, device: PartClass): boolean =>
-  forbidden(device.host!, app, c) !== null ||
-  (c.inputs !== undefined && !c.inputs.some((spec) => appTakes(app, device.host!, { spec, unlicensed: null })));
+  forbidden(hostIn(device), app, c) !== null ||
+  (c.inputs !== undefined && !c.inputs.some((spec) => appTakes(app, hostIn(device), { spec, unlicensed: null })));
 
 function usable(c: PartClass, job: Job): boolean {
   if (c.kind === 'power') return false;

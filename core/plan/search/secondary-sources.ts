@@ -1,4 +1,4 @@
-import { memoBy } from '../../algorithms';
+import { atKey, byId, memoBy } from '../../algorithms';
 import { classIn, type PartClass, type PortSpec, type Source } from '../../model';
 import type { Means } from '../stock';
 import { accepts, isRightHalf } from './accepts';
@@ -34,7 +34,7 @@ export function secondarySources(sources: readonly Source[], { catalogue, stock 
       c.ports
         .filter((p) => p.flow === 'in')
         .flatMap((port) => {
-          const fitting = ends.get(from)!.filter((e) => accepts(e.out, port));
+          const fitting = atKey(ends, from).filter((e) => accepts(e.out, port));
           return fitting
             .filter((e, i) => fitting.findIndex((x) => x.doing.join() === e.doing.join()) === i)
             .map((end) => ({ port, end }));
@@ -62,7 +62,7 @@ export function secondarySources(sources: readonly Source[], { catalogue, stock 
       return come;
     },
     others(c, taken, of) {
-      const { from } = sources.find((s) => s.id === of.source)!;
+      const { from } = byId(sources, of.source);
       return free(from!, c, taken)
         .map((way) => branch(of.source, way))
         .filter((b) => JSON.stringify(b) !== JSON.stringify(of))

@@ -1,5 +1,5 @@
 import { csvFormatRows } from 'd3-dsv';
-import { connectorNamed, describeConnector } from '../../connectors';
+import { describeConnector, mustConnector } from '../../connectors';
 import { lengthDigits, metresText } from '../../format';
 import {
   type Catalogue,
@@ -50,7 +50,7 @@ export const shoppingCsv = (list: readonly Wanted[], currency = ''): string =>
   ])}\n`;
 
 const PLUGLESS = new Set(['radio', 'none']);
-const endOf = (p: PortSpec): string => describeConnector(connectorNamed(p.connector)!);
+const endOf = (p: PortSpec): string => describeConnector(mustConnector(p.connector));
 
 function inWords(c: PartClass, part: Part): string {
   const ends = c.ports.filter((p) => !PLUGLESS.has(p.carries));

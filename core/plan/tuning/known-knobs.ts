@@ -1,3 +1,4 @@
+import { byId } from '../../algorithms';
 import type { Part, Setup } from '../../model';
 
 /** Where knobs stood when something worked: a chain of the same sources through the same part begins there. */
@@ -8,8 +9,7 @@ export interface KnownKnobs {
 
 export function knownKnobs(): KnownKnobs {
   const known = new Map<string, Part['knobs']>();
-  const heardBy = ({ parts, placements }: Setup): string =>
-    placements.map((pl) => parts.find((p) => p.id === pl.part)!.class).join();
+  const heardBy = ({ parts, placements }: Setup): string => placements.map((pl) => byId(parts, pl.part).class).join();
   return {
     asKnown(setup) {
       const heard = heardBy(setup);

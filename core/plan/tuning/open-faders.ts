@@ -1,3 +1,4 @@
+import { byId } from '../../algorithms';
 import { type Catalogue, classIn, knobAt, type PartId, partIn, type Setup, turnKnob } from '../../model';
 import { knobsBetween } from './knobs-on-way';
 
@@ -14,7 +15,7 @@ export function openFaders(setup: Setup, catalogue: Catalogue, part: PartId, fro
   let out = setup;
   for (const knob of partClass.knobs ?? []) {
     if (knob.unit !== 'dB' || !knobsBetween(partClass, from, to).has(knob.id)) continue;
-    const isShut = knobAt(out.parts.find((p) => p.id === part)!, partClass, knob.id) === knob.min;
+    const isShut = knobAt(byId(out.parts, part), partClass, knob.id) === knob.min;
     if (isShut && knob.min < UNITY_DB && knob.max >= UNITY_DB) out = turnKnob(out, part, knob.id, UNITY_DB);
   }
   return out;

@@ -1,4 +1,4 @@
-import { itemAt } from '../../algorithms';
+import { atKey, byId, itemAt } from '../../algorithms';
 import { type Assessment, mustAssess } from '../../assess';
 import type { GateName, Verdict } from '../../gates';
 import {
@@ -170,7 +170,7 @@ function level(setup: Setup, readings: Readings, barred: ReadonlySet<string>, ca
   // Every line's own parts are turned alike, so that two packs stay matched.
   const way = line.path.parts.filter((p) => !barred.has(p)).reverse();
   for (const id of way) {
-    const part = out.parts.find((p) => p.id === id)!;
+    const part = byId(out.parts, id);
     const partClass = classIn(catalogue, part.class);
     const twins = out.parts.filter(
       (p) => p.class === part.class && readings.lines.some((l) => l.path?.parts.includes(p.id)),
@@ -227,11 +227,11 @@ function levelEach({ setup, assessment }: Candidate, catalogue: Catalogue): Setu
       const own = [...through(knob.id)];
       if (own.length === 0) continue;
       const at = knobAt(part, partClass, knob.id);
-      const missing = TARGET_PEAK_DBFS - Math.max(...own.map((id) => peaks.get(id)!));
+      const missing = TARGET_PEAK_DBFS - Math.max(...own.map((id) => atKey(peaks, id)));
       const wanted = Math.max(knob.min, Math.min(knob.max, at + missing));
       const to = Math.max(knob.min, knob.min + Math.floor((wanted - knob.min) / knob.step + 1e-9) * knob.step);
       out = turnedTo(out, part.id, knob.id, to, catalogue);
-      for (const id of own) peaks.set(id, peaks.get(id)! + to - at);
+      for (const id of own) peaks.set(id, atKey(peaks, id) + to - at);
     }
   }
   return out;
