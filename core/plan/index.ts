@@ -1,5 +1,6 @@
 export { type AccessoryKind, accessoryClasses, accessoryPorts } from './accessories';
 export type { Answer, Best } from './answers';
+export { type AsTold, asTold, type Told } from './as-told';
 export { type Conflict, conflictOf } from './conflict';
 export { type HubPorts, hubPorts, type Quieter, quieterFor, type Swap, swapsFor } from './improve';
 export { solver } from './kit';
