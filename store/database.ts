@@ -45,6 +45,8 @@ export interface Setting {
     | 'crew'
     /** Exercises that were done. */
     | 'practice'
+    /** The five choices of a chain that is told. */
+    | 'told'
     /** What the browser's names of inputs stand for, as the person told: class ids by name. */
     | 'names'
     /** Codes of a hand-over that is not complete. */

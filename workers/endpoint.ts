@@ -5,8 +5,19 @@ import type { FaultKind } from '@/core/change';
 import { type DiagnosisProgress, diagnose, type HuntEvent, type Seen } from '@/core/diagnose';
 import { type Levels, levelsOf, type Wish } from '@/core/levels';
 import { mends, type Standing } from '@/core/mend';
-import { checkDocument, type Drawer, type Job, type JointId, type PartId, type Setup, type With } from '@/core/model';
 import {
+  checkDocument,
+  type Drawer,
+  type Job,
+  type JointId,
+  type PartId,
+  type Setup,
+  type Usual,
+  type With,
+} from '@/core/model';
+import {
+  type AsTold,
+  asTold,
   type Conflict,
   conflictOf,
   type HubPorts,
@@ -23,6 +34,7 @@ import {
   type Swap,
   solver,
   swapsFor,
+  type Told,
   type Uses,
   usesOf,
   type WhyNot,
@@ -101,6 +113,8 @@ export const endpoint = {
     search(conflictOf(job, drawer, catalogue), (c) => c && tell(c)),
   whyNot: (job: Job, drawer: Drawer | null, asked: With, tell: (w: WhyNot) => void) =>
     search(whyNot(job, drawer, catalogue, asked), (w) => w && tell(w)),
+  asTold: (told: Told, named: Pick<Setup, 'id' | 'name'>, usual: Usual, tell: (found: AsTold) => void) =>
+    search(asTold(told, named, usual, catalogue), tell),
   mends: (setup: Setup, drawer: Drawer | null, tell: (s: Standing) => void) =>
     search(mends(setup, drawer, catalogue), tell),
   diagnose: (

@@ -5,8 +5,9 @@ import type { DiagnosisProgress, HuntEvent, Seen } from '@/core/diagnose';
 import { style } from '@/core/format';
 import type { Levels, Wish } from '@/core/levels';
 import type { Standing } from '@/core/mend';
-import type { Drawer, Job, JointId, PartId, Setup, With } from '@/core/model';
+import type { Drawer, Job, JointId, PartId, Setup, Usual, With } from '@/core/model';
 import type {
+  AsTold,
   Conflict,
   HubPorts,
   KitProgress,
@@ -15,6 +16,7 @@ import type {
   Quieter,
   Relaxation,
   Swap,
+  Told,
   Uses,
   WhyNot,
 } from '@/core/plan';
@@ -63,6 +65,14 @@ async function judgeNext(): Promise<void> {
 export const planJob = (job: Job, drawer: Drawer | null, tell: (p: PlanProgress) => void): Promise<boolean> =>
   insteadOfEarlier(() => threads.plan.ask((t) => t.plan(job, drawer, proxy(tell))));
 export const stopPlan = (): Promise<void> => threads.plan.stop((t) => t.stop());
+
+/** The setup of a chain told in five choices. A later plan, or another such chain, ends it. */
+export const makeAsTold = (
+  told: Told,
+  named: Pick<Setup, 'id' | 'name'>,
+  usual: Usual,
+  tell: (found: AsTold) => void,
+): Promise<boolean> => insteadOfEarlier(() => threads.plan.ask((t) => t.asTold(told, named, usual, proxy(tell))));
 
 /** A step of a search can be long: the thread is not left to finish one that nobody waits for. */
 const insteadOfEarlier = async (search: () => Promise<boolean>): Promise<boolean> => {

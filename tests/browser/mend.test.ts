@@ -135,3 +135,31 @@ test('practice: a fault is hidden, looked for by the keyboard, named and graded;
   await walk.press(/^Save what was done$/);
   expect(JSON.parse(await walk.saved('practice.json'))).toMatchObject([{ level: 0, named: false, mended: false }]);
 });
+
+test('a chain that is not drawn is told in five choices, kept through a reload, and what is noticed follows', async () => {
+  await walk.open('mend/?tell');
+  const chain = '[aria-label="The chain you told"]';
+  await walk.sees(/Lapel microphone with TRRS plug.*Phone with headset socket.*this works/s, chain);
+  const choose = async (asks: RegExp, words: string) => (await walk.find('select', asks)).sendKeys(words);
+  // A ring too few: it is made as it was told, the cause and what fixes it stand there before anything is asked.
+  await choose(/What makes the sound/, 'Lapel microphone with TRS');
+  await walk.sees(/cannot work.*sleeve.*What fixes it: put/s, chain);
+  await walk.expectAccessible();
+  // An XLR plug goes in nowhere.
+  await choose(/What makes the sound/, 'Dynamic handheld');
+  await walk.sees(/goes into no hole/, chain);
+  await choose(/What records/, 'Laptop with a headphone socket only');
+  await choose(/How does it get there/, 'USB interface with two');
+  await walk.sees(
+    /Dynamic handheld.*USB interface with two inputs.*Laptop with a headphone socket only.*this works/s,
+    chain,
+  );
+  await walk.driver.navigate().refresh();
+  await walk.sees(/Dynamic handheld.*USB interface with two inputs.*this works/s, chain);
+  await walk.press(/^Say what you notice$/);
+  await walk.sees(/What do you notice/);
+  expect(await walk.driver.getCurrentUrl()).toMatch(/setup=told/);
+  // It is a setup like any other: one step of undo takes it back.
+  await walk.undo();
+  await walk.sees(/There is no setup .told/);
+});

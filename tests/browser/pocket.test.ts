@@ -14,13 +14,14 @@ test.each([
   'power/?setup=visit-no-power',
   'device/?setup=kiln-first-try',
   'mend/?setup=kiln-rehearsed',
+  'mend/?tell',
   'log/',
   'practice/?setup=kiln-rehearsed',
   'drawer/',
   'files/',
 ])('in a hand, /%s is no wider than the screen and can be used by all', async (path) => {
   await walk.open(path);
-  await walk.sees(/Kiln|toolbox|Workshop visit|What it teaches/);
+  await walk.sees(/Kiln|toolbox|Workshop visit|What it teaches|this works/);
   if (path.startsWith('line')) await walk.waitForGate('Seen', 'fail');
   if (path.startsWith('levels')) await walk.sees(/Best voice over noise/);
   if (path === '') await walk.sees(/pass(es)? all gates/);

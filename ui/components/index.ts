@@ -18,6 +18,7 @@ export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';
 export {
   type Judgement,
+  useAsTold,
   useCloseUp,
   useConflict,
   useDiagnosis,

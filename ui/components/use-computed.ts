@@ -16,6 +16,7 @@ import {
   type With,
 } from '@/core/model';
 import type {
+  AsTold,
   Conflict,
   HubPorts,
   KitProgress,
@@ -24,11 +25,13 @@ import type {
   Quieter,
   Relaxation,
   Swap,
+  Told,
   Uses,
   WhyNot,
 } from '@/core/plan';
 import type { FirstAid } from '@/core/run';
 import type { Act, PluggingOrder } from '@/core/standin';
+import { usual } from '@/store';
 import {
   type CloseUp,
   findConflict,
@@ -48,6 +51,7 @@ import {
   findWhyNot,
   judge,
   lookCloser,
+  makeAsTold,
   planJob,
   stopPlan,
   type Tried,
@@ -336,6 +340,19 @@ export const useWhyNot = (job: Job, drawer: Drawer | null | undefined, asked: Wi
     (tell) => (drawer === undefined || !asked ? null : findWhyNot(job, drawer, asked, tell)),
     [job, drawer, asked],
   );
+
+/** The setup of a chain that is told, growing better while the search goes on; null until there is news. */
+export const useAsTold = (told: Told, named: Pick<Setup, 'id' | 'name'>): AsTold | null => {
+  const key = JSON.stringify([told, named]);
+  return useFound<AsTold>(
+    'The chain that you told',
+    (tell) => {
+      const [asked, called] = JSON.parse(key) as [Told, Pick<Setup, 'id' | 'name'>];
+      return makeAsTold(asked, called, usual(), tell);
+    },
+    [key],
+  );
+};
 
 /** What each class is good for among these jobs; null until it is known. Sought again only when they or the drawer change. */
 export function useUses(jobs: readonly Job[], drawer: Drawer | null | undefined, wanted: boolean): Uses | null {

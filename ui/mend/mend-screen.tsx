@@ -1,5 +1,6 @@
 'use client';
 import Link from 'next/link';
+import { useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import type { Report } from '@/core/assess';
 import { type Diagnosis, type HuntEvent, type Seen, saidWords } from '@/core/diagnose';
@@ -14,9 +15,16 @@ import { NowCard } from './now-card';
 import { PlaceStrip } from './place-strip';
 import { QuestionCard } from './question-card';
 import { StandingList } from './standing-list';
+import { TellChain } from './tell-chain';
 import { useHunt } from './use-hunt';
 
-export const MendScreen = () => <SetupScreen name="Mend">{(kept) => <Desk key={kept.id} setup={kept} />}</SetupScreen>;
+/** Of the setup that lies open, or, at `?tell`, of a chain that is told first. */
+export function MendScreen() {
+  const asked = useSearchParams();
+  const router = useRouter();
+  if (asked.has('tell')) return <TellChain onLeave={() => router.push('/mend/')} />;
+  return <SetupScreen name="Mend">{(kept) => <Desk key={kept.id} setup={kept} />}</SetupScreen>;
+}
 
 const NOTHING = [] as const;
 
@@ -73,6 +81,14 @@ function Desk({ setup }: { readonly setup: Setup }) {
         under="Say what you notice. What it may be, and what to try next, is worked out for this setup."
       >
         <div className="max-w-6xl">
+          {!noticing && (
+            <p className="mb-3">
+              Another chain is at fault?{' '}
+              <Link className="inline-flex min-h-10 items-center underline" href="/mend/?tell">
+                Tell it in five choices
+              </Link>
+            </p>
+          )}
           <NoticeCard
             offered={diagnosis?.offered ?? null}
             again={noticing}

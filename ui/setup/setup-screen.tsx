@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { useSearchParams } from 'next/navigation';
 import { type ReactNode, useEffect } from 'react';
 import type { Setup } from '@/core/model';
@@ -32,6 +33,12 @@ export function SetupScreen({
         >
           Make one by hand
         </Button>
+        <p className="mt-3">
+          Something does not work?{' '}
+          <Link className="inline-flex min-h-10 items-center underline" href="/mend/?tell">
+            Tell your chain in five choices
+          </Link>
+        </p>
       </Screen>
     );
   }
