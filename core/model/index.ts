@@ -101,7 +101,7 @@ export { givesPhantom, LEAST_PHANTOM_VOLT, type PhantomSource, phantomSources } 
 export { pooled } from './pooled';
 export type { DocumentProblem } from './problem';
 export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './quantity';
-export { ALL_SORTS, askedBy, askedName, isAsked, isBeside } from './sorts';
+export { ALL_SORTS, askedBy, askedName, isAsked, isBeside, sendsNotes } from './sorts';
 export { alsoCalled, type Synonyms } from './synonyms';
 export { turnKnob } from './turn';
 export { ORDINARY_SPL, PLAIN_USUAL, sameMains, type Usual } from './usual';

@@ -1,6 +1,11 @@
 import { withArticle } from '../format';
+import { takesUp } from './abilities';
 import type { Drawer, Sort, With } from './documents';
 import type { Catalogue, PartClass } from './part-class';
+
+export function sendsNotes(c: PartClass): boolean {
+  return c.inputs?.some((i) => i.identity === 'notes') ?? false;
+}
 
 const SORTS: Readonly<Record<Sort, (c: PartClass) => boolean>> = {
   'clip-on mic': (c) => c.held === 'clip',
@@ -12,7 +17,7 @@ const SORTS: Readonly<Record<Sort, (c: PartClass) => boolean>> = {
   wireless: (c) => c.kind === 'wireless',
   mixer: (c) => c.kind === 'mixer',
   interface: (c) => c.kind === 'interface',
-  'keyboard for notes': (c) => c.inputs?.some((i) => i.identity === 'notes') ?? false,
+  'keyboard for notes': sendsNotes,
 };
 
 export const ALL_SORTS = Object.keys(SORTS) as readonly Sort[];
@@ -37,5 +42,9 @@ export function askedName(w: With, catalogue: Catalogue): string {
   return w.sort === 'wireless' ? 'a wireless system' : withArticle(w.sort);
 }
 
-/** Is it something that stands beside the line, and brings no sound? */
-export const isBeside = (w: With): boolean => 'sort' in w && w.sort === 'keyboard for notes';
+/** Is it something that stands beside the line and brings no sound: a keyboard for notes, headphones, what charges? */
+export function isBeside(w: With, catalogue: Catalogue): boolean {
+  if ('sort' in w) return w.sort === 'keyboard for notes';
+  const c = catalogue.parts.get(w.class);
+  return c !== undefined && (sendsNotes(c) || (['listening', 'power'].includes(c.kind) && !takesUp(c)));
+}

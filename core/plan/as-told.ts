@@ -1,6 +1,6 @@
 import { byId, itemAt } from '../algorithms';
 import { mustAssess } from '../assess';
-import { attachPart, freePorts, plugIn, swapPart, wiredSource } from '../change';
+import { attachPart, freePorts, plugIn, wiredSource } from '../change';
 import {
   appIn,
   bareSetup,
@@ -62,8 +62,7 @@ export function* asTold(
     if (!p.done) yield { setup: best && { ...best, id, name }, works: false, done: false };
   }
   const best = last?.answers[0];
-  const setup = best ? withHeadphones(told, { ...best.setup, id, name }, catalogue) : null;
-  yield { setup, works: best !== undefined && isWorking(best), done: true };
+  yield { setup: best ? { ...best.setup, id, name } : null, works: best !== undefined && isWorking(best), done: true };
 }
 
 function jobOf(
@@ -87,6 +86,7 @@ function jobOf(
     with: [
       ...(source.kind === 'source' ? [] : [{ class: from }]),
       ...(typeof by === 'object' ? [{ class: by.through }] : []),
+      ...(headphones === null ? [] : [{ class: headphones }]),
     ],
   };
 }
@@ -107,17 +107,13 @@ function byItsPlug(told: Told, bare: Setup, catalogue: Catalogue): Setup | null 
 const sends = (setup: Setup, catalogue: Catalogue, { part, port }: PortRef): boolean =>
   byId(classOfPart(setup, catalogue, part).ports, port).flow !== 'in';
 
-/** With the headphones that were told, where least is wrong with them; as it was where their plug goes in nowhere. */
+/** With the headphones that were told, in the hole in which least is wrong; without where their plug goes in nowhere. */
 function withHeadphones({ headphones }: Told, setup: Setup, catalogue: Catalogue): Setup {
   if (headphones === null) return setup;
-  const own = { id: 'headphones', class: headphones };
-  const others = setup.parts.filter((p) => classIn(catalogue, p.class).kind === 'listening');
-  if (others.some((p) => p.class === headphones)) return setup;
-  const exchanged = others.flatMap((p) => swapPart(setup, catalogue, p.id, own) ?? []);
   const attached = freePorts(setup, catalogue)
     .filter(({ port }) => port.flow !== 'in')
-    .flatMap((to) => attachPart(setup, catalogue, to, own) ?? []);
-  return leastWrong(exchanged.length > 0 ? exchanged : attached, catalogue) ?? setup;
+    .flatMap((to) => attachPart(setup, catalogue, to, { id: 'headphones', class: headphones }) ?? []);
+  return leastWrong(attached, catalogue) ?? setup;
 }
 
 /** The first of those in which the fewest gates fail; null of none. */

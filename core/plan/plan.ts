@@ -15,7 +15,7 @@ import {
   quantity,
   type Setup,
 } from '../model';
-import { addAccessories, withKeyboards } from './accessories';
+import { addAccessories, withBeside } from './accessories';
 import { type Answer, chooseAnswers, devicesServed, isWorking, samePieces } from './answers';
 import { canMixFarEnd, destinationsOf, hostTables, needsHost, newSecondaryRoutes, withFarEnd } from './destinations';
 import { whyImpossible } from './impossible';
@@ -180,7 +180,7 @@ export function* plan(
     if (chain.poor) poor += 1;
     const whole = withEars(ways.withSecondaries(chain, addAccessories(tuneKnobs(setup, catalogue, past), planning)));
     const lean = leanOf(withProcessingOff(whole, catalogue), planning);
-    const led = withKeyboards(lean, planning);
+    const led = withBeside(lean, planning);
     if (!led) return null;
     memory.learn(chain, led.setup, led.assessment);
     if (failsNothing(led.assessment)) knobs.learn(led.setup);

@@ -3,6 +3,7 @@ import { freePorts } from '../../change';
 import {
   type Catalogue,
   classOfPart,
+  isAsked,
   isLoudspeaker,
   type PartClass,
   type PartId,
@@ -13,7 +14,7 @@ import {
 /** What is put beside a chain: something to listen by, or something to charge from. */
 export type AccessoryKind = 'listening' | 'power';
 
-/** Holes that take headphones; or those for a charger, and ports of the device that it can be charged by. */
+/** Holes that take headphones, or loudspeakers; or those for a charger, and ports of the device that it can be charged by. */
 export const accessoryPorts = (
   kind: AccessoryKind,
   setup: Setup,
@@ -27,12 +28,14 @@ export const accessoryPorts = (
   );
 };
 
-/** Classes that can go there, at the place of the job; no loudspeakers while a microphone is open. */
-export const accessoryClasses = (kind: AccessoryKind, { job }: Setup, catalogue: Catalogue): readonly PartClass[] =>
-  [...catalogue.parts.values()].filter(
+/** Classes that can go there, at the place of the job, those that it asks for alone; else no loudspeakers: a mic is open. */
+export function accessoryClasses(kind: AccessoryKind, { job }: Setup, catalogue: Catalogue): readonly PartClass[] {
+  const there = [...catalogue.parts.values()].filter(
     (c) =>
       c.kind === kind &&
-      !isLoudspeaker(c) &&
       itemAt(c.ports, 0).flow !== 'out' &&
       (job.place === 'desk-mains' || !c.needs?.includes('mains')),
   );
+  const asked = there.filter((c) => job.with?.some((w) => isAsked(c, w)));
+  return asked.length > 0 ? asked : there.filter((c) => !isLoudspeaker(c));
+}

@@ -107,24 +107,54 @@ function attached(
   return first && part && far ? attachPart(first, catalogue, { part: part.id, port: far }, piece(c)) : null;
 }
 
-function tryKind(kind: AccessoryKind, settled: Candidate, { catalogue, stock, past }: Planning): Candidate {
-  const { setup: bare } = settled;
-  const classes = accessoryClasses(kind, bare, catalogue);
-  const classOf = (id: string) => partIn(bare, id).class;
+function tryKind(kind: AccessoryKind, settled: Candidate, planning: Planning): Candidate {
+  const { past } = planning;
+  const classes = accessoryClasses(kind, settled.setup, planning.catalogue);
   let best = settled;
+  for (const { key, candidate } of placed(kind, classes, settled, planning)) {
+    if (past.tries.isBad(key)) continue;
+    const tried = candidate();
+    past.tries.keep(key, isBetter(tried.assessment, settled.assessment));
+    if (isBetter(tried.assessment, best.assessment)) best = tried;
+  }
+  // What is heard or fed hardly moves the knobs of the line: they are set once, for the best of them.
+  return best === settled ? settled : tuneFrom(best, planning.catalogue, past);
+}
+
+/** With one of these classes, where the whole comes out best; null where none goes in anywhere. */
+export function putIn(
+  kind: AccessoryKind,
+  classes: readonly PartClass[],
+  settled: Candidate,
+  planning: Planning,
+): Candidate | null {
+  let best: Candidate | null = null;
+  for (const { candidate } of placed(kind, classes, settled, planning)) {
+    const tried = candidate();
+    if (!best || isBetter(tried.assessment, best.assessment)) best = tried;
+  }
+  return best;
+}
+
+/** Each class in each hole that takes it, in the order of their price; judged when it is asked for. */
+function* placed(
+  kind: AccessoryKind,
+  classes: readonly PartClass[],
+  settled: Candidate,
+  { catalogue, stock, past }: Planning,
+): Generator<{ readonly key: string; readonly candidate: () => Candidate }> {
+  const { setup: bare } = settled;
   for (const hole of accessoryPorts(kind, bare, catalogue)) {
     for (const { c, by } of waysInto(hole.port, classes, { catalogue, stock }, kind)) {
-      const setup = attached(settled.setup, hole, c, by, { catalogue, stock });
+      const setup = attached(bare, hole, c, by, { catalogue, stock });
       if (!setup) continue;
-      const key = `${classOf(hole.part)}.${hole.port.id} ${kind === 'power' ? c.id : ''} ${faultsOf(settled)}`;
-      if (past.tries.isBad(key)) continue;
-      const tried = setMonitoring(candidateOf(setup, catalogue, past), catalogue);
-      past.tries.keep(key, isBetter(tried.assessment, settled.assessment));
-      if (isBetter(tried.assessment, best.assessment)) best = tried;
+      const at = `${partIn(bare, hole.part).class}.${hole.port.id}`;
+      yield {
+        key: `${at} ${kind === 'power' ? c.id : ''} ${faultsOf(settled)}`,
+        candidate: () => setMonitoring(candidateOf(setup, catalogue, past), catalogue),
+      };
       // One pair of headphones is like another, but not every power bank lasts.
       if (kind === 'listening') break;
     }
   }
-  // What is heard or fed hardly moves the knobs of the line: they are set once, for the best of them.
-  return best === settled ? settled : tuneFrom(best, catalogue, past);
 }

@@ -1,3 +1,3 @@
 export { type AccessoryKind, accessoryClasses, accessoryPorts } from './accessory-ports';
 export { addAccessories } from './add-accessories';
-export { withKeyboards } from './keyboards';
+export { withBeside } from './beside';

@@ -3,7 +3,6 @@ import {
   type Catalogue,
   classOfPart,
   isAsked,
-  isBeside,
   type PartClass,
   type PartId,
   type PortSpec,
@@ -23,20 +22,11 @@ interface Hole {
 }
 
 /**
- * Keyboards for notes that the job asks for, beside the line: into a free USB socket, or by a hub where there is none; with
- * power where it wants some.
- * @returns null where one is asked for and its notes do not arrive
+ * With a keyboard for notes beside the line: into a free USB socket, or by a hub where there is none; with power where it
+ * wants some.
+ * @returns null where its notes do not arrive
  */
-export function withKeyboards(settled: Candidate, planning: Planning): Candidate | null {
-  let now: Candidate | null = settled;
-  for (const w of settled.setup.job.with ?? []) {
-    if (!isBeside(w)) continue;
-    now = now && withOne(now, w, planning);
-  }
-  return now;
-}
-
-function withOne(settled: Candidate, asked: With, planning: Planning): Candidate | null {
+export function withKeyboard(settled: Candidate, asked: With, planning: Planning): Candidate | null {
   const { catalogue, past } = planning;
   const before = scoreOf(settled.assessment);
   for (const c of cheapest(

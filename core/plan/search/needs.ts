@@ -62,7 +62,7 @@ export function needsOf(
     'plug-in power': leastVolt(classes, 'plug-in power'),
     'phantom power': leastVolt(classes, 'phantom power'),
   };
-  const asked = (job.with ?? []).filter((w) => !isBeside(w));
+  const asked = (job.with ?? []).filter((w) => !isBeside(w, catalogue));
   const askedOf = (c: PartClass): number =>
     asked.reduce((bits, w, i) => (isAsked(c, w) ? bits | (ASKED << i) : bits), 0);
   const given = (c: PartClass): number => {
