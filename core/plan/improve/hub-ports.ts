@@ -60,7 +60,7 @@ export function hubPorts(setup: Setup, catalogue: Catalogue): readonly HubPorts[
       const fits = plugged.every(({ joint, side }, i) => {
         const far = joint[side === 'a' ? 'b' : 'a'];
         const farPort = byId(classOfPart(setup, catalogue, far.part).ports, far.port);
-        return portsFit(byId(spec.ports, ports[i]), farPort);
+        return portsFit(byId(spec.ports, itemAt(ports, i)), farPort);
       });
       if (!fits) continue;
       const moved = plugged.filter(({ joint, side }, i) => joint[side].port !== ports[i]).length;
