@@ -124,3 +124,19 @@ test('two microphones go into a recorder that has a socket for each, and the cal
   );
   expect(itemAt(far, 0).cost).toBeLessThan(15);
 });
+
+test('where the device’s own socket spoils what comes by wire, the search goes on to what does not', () => {
+  // Many cheap ways lead into the mic socket, all of them too little resistance for a guitar.
+  const guitar = { sources: [from('guitar-passive')], place: 'desk-mains', budget: null } as const;
+  for (const [device, app] of [
+    ['laptop-two-holes', 'studio'],
+    ['recorder-xlr', 'device-own'],
+  ] as const) {
+    const [first] = answersOf(trialJob({ ...guitar, device, app }));
+    expect(classes(first!.setup)).toContain('di-passive');
+  }
+  // What the phone senses lies in all that leads there: a piece that gives it its resistance comes before the swap of order.
+  const player = { sources: [from('player')], device: 'phone-headset-old', budget: null } as const;
+  const [led] = answersOf(trialJob(player));
+  expect(classes(led!.setup)).toEqual(expect.arrayContaining(['line-to-headset', 'order-swap']));
+});

@@ -1,6 +1,7 @@
-import { itemAt } from '../../algorithms';
+import { itemAt, memo } from '../../algorithms';
 import type { Assessment } from '../../assess';
-import { type Catalogue, classIn, partIn, type Setup } from '../../model';
+import type { Finding } from '../../gates';
+import { type Catalogue, classIn, type PortSpec, partIn, type Setup } from '../../model';
 import type { Readings } from '../../readings';
 import { newTrackRecord } from '../tuning';
 import type { Chain, Link } from './chain';
@@ -15,6 +16,8 @@ const OF_PIECES: ReadonlySet<string> = new Set(['level', 'clean', 'powered']);
 const ENOUGH_DEAF = 6;
 /** So many chains between the same microphone and converter are enough, until all others were tried. */
 const ENOUGH_ALIKE = 8;
+/** The same of what comes by wire, where none of them worked: each pad and transformer may be the one that is needed. */
+const ENOUGH_BY_WIRE = 30;
 
 /** What was learned from the chains assessed so far: what is to come that looks poor, and is put off. */
 export interface Deferral {
@@ -23,6 +26,9 @@ export interface Deferral {
   learn(chain: Chain, setup: Setup, assessment: Assessment): void;
 }
 
+/** A port but for its name: the second mic input of a box is as good as the first. */
+const portKind = memo((p: PortSpec): string => [p.connector, p.flow, p.carries, JSON.stringify(p.roles)].join(' '));
+
 /**
  * A memory of one search. It forbids nothing: what looks poor is only put off, so that the time goes to chains that differ.
  */
@@ -30,6 +36,9 @@ export function newDeferral(catalogue: Catalogue): Deferral {
   const meetings = newTrackRecord();
   const pieces = newTrackRecord();
   const listening = newTrackRecord(ENOUGH_DEAF);
+  const loads = newTrackRecord();
+  const ofEnds = newTrackRecord(ENOUGH_BY_WIRE);
+  const known = new Set<string>();
   const tooHot = new Set<string>();
   const alike = new Map<string, number>();
   const portsOf = (a: string, b: string) => [a, b].sort().join(' ');
@@ -45,6 +54,22 @@ export function newDeferral(catalogue: Catalogue): Deferral {
       return prefix;
     });
   };
+  const kindOf = (l: Link, port: string | null): string => {
+    const spec = classOf(l).ports.find((p) => p.id === port);
+    return spec ? portKind(spec) : '';
+  };
+  const placesOf = (links: readonly Link[], microphones: number): string =>
+    `${microphones} ${links
+      .map((l) => {
+        const beside = l.secondaries.map((g) => `${g.port} ${placesOf(g.links, 1)}`);
+        return [kindOf(l, l.inPort), l.classId, kindOf(l, l.outPort), ...beside].join();
+      })
+      .join(' > ')}`;
+  /** What it comes from, and the first that it meets but wire: that sets what the source is loaded by. */
+  const loadOf = (links: readonly Link[]): string | null => {
+    const met = links.slice(1).find((l) => !isWire(classOf(l)));
+    return met ? `${itemAt(links, 0).classId} ${met.inPort}>${met.classId}` : null;
+  };
   /** By which someone could hear. */
   const ears = (links: readonly Link[]): string =>
     links
@@ -54,16 +79,24 @@ export function newDeferral(catalogue: Catalogue): Deferral {
   /** The microphone, how many of them, and what makes the sound into numbers; null for a beginning that has not got so far. */
   const endsOf = (links: readonly Link[], microphones: number): string | null => {
     const converter = links.find((l) => classOf(l).inputs);
-    if (!converter) return null;
-    return classOf(itemAt(links, 0)).kind === 'source'
-      ? doing(links, microphones)
-      : `${itemAt(links, 0).classId} ${microphones} ${converter.classId}`;
+    return converter ? `${itemAt(links, 0).classId} ${microphones} ${converter.classId}` : null;
+  };
+  const comesByWire = (links: readonly Link[]): boolean => classOf(itemAt(links, 0)).kind === 'source';
+  /** Of what comes by wire the same pieces are alike; and so are, where nothing works, the same ends. */
+  const isEnough = (links: readonly Link[], microphones: number): boolean => {
+    const ends = endsOf(links, microphones);
+    if (ends === null) return false;
+    const byWire = comesByWire(links);
+    if (byWire && ofEnds.isBad(ends)) return true;
+    return (alike.get(byWire ? doing(links, microphones) : ends) ?? 0) >= ENOUGH_ALIKE;
   };
   return {
     isPoor(links, microphones) {
-      const ends = endsOf(links, microphones);
-      if (ends !== null && (alike.get(ends) ?? 0) >= ENOUGH_ALIKE) return true;
+      if (isEnough(links, microphones)) return true;
+      const load = loadOf(links);
+      if (load !== null && loads.isBad(load)) return true;
       const isWhole = links.at(-1)?.outPort === null;
+      if (isWhole && known.has(placesOf(links, microphones))) return true;
       if (beginnings(links, microphones).some((b) => tooHot.has(b))) return true;
       if (isWhole && (pieces.isBad(doing(links, microphones)) || listening.isBad(ears(links)))) return true;
       return links.some(
@@ -75,23 +108,30 @@ export function newDeferral(catalogue: Catalogue): Deferral {
       );
     },
     learn({ links, microphones }, setup, { verdicts, readings }) {
+      known.add(placesOf(links, microphones));
       const hot = tooHotAt(links, setup, readings);
       if (hot >= 0) tooHot.add(itemAt(beginnings(links, microphones), hot));
       const ends = endsOf(links, microphones) ?? '';
-      alike.set(ends, (alike.get(ends) ?? 0) + 1);
+      const same = comesByWire(links) ? doing(links, microphones) : ends;
+      alike.set(same, (alike.get(same) ?? 0) + 1);
       const failing = verdicts.filter((v) => v.status === 'fail');
+      ofEnds.keep(ends, failing.length === 0);
       // What is wired wrong says nothing of the pieces: they may never have been asked.
       if (!failing.some((v) => OF_JOINTS.has(v.gate))) {
         pieces.keep(doing(links, microphones), !failing.some((v) => OF_PIECES.has(v.gate)));
         listening.keep(ears(links), !failing.some((v) => v.gate === 'heard'));
+        const isThin = (f: Finding) => f.status === 'fail' && f.topic.startsWith('band');
+        loads.keep(loadOf(links) ?? '', !failing.some((v) => v.gate === 'clean' && v.findings.some(isThin)));
       }
       const failed = new Set(failing.filter((v) => OF_JOINTS.has(v.gate)).flatMap((v) => (v.joint ? [v.joint] : [])));
       const isStarved = failing.some((v) => v.gate === 'powered');
       const classNamed = (id: string) => partIn(setup, id).class;
+      // What a device senses of what comes by wire lies in all that leads there, not in the last plug.
+      const isSensed = comesByWire(links) && failing.every((v) => v.gate !== 'wired' && v.gate !== 'fit');
       for (const { id, a, b } of setup.joints) {
         const key = portsOf(`${classNamed(a.part)}.${a.port}`, `${classNamed(b.part)}.${b.port}`);
         // What gets no current fails wherever it is plugged: the connection is not to blame.
-        if (failed.has(id) && !isStarved) meetings.keep(key, false);
+        if (failed.has(id) && !isStarved && !isSensed) meetings.keep(key, false);
         else if (failed.size === 0) meetings.keep(key, true);
       }
     },
