@@ -1,6 +1,7 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
+import { seenInStillness } from '@/core/diagnose';
 import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { BEAT_S, channelName, type LiveReading, NEAR_BEATS, stilled, walked } from '@/core/take';
@@ -11,6 +12,7 @@ import { Button, failing, StatusMark } from '../components';
 import { BesidePhone } from './beside-phone';
 import { db, type Outcome, tapOutcome, walkOutcome } from './outcomes';
 import { Probe } from './probe';
+import { ToMend } from './to-mend';
 import { useLive } from './use-live';
 
 interface Props {
@@ -75,13 +77,16 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
     }
     const report = await measured(rateHz, recorded);
     if (!report) return;
-    const { outcome, dbfsA, rmsDbfs, hum: mains, whine: tone, humIn, whineIn } = stilled(report.perChannel);
+    const still = stilled(report.perChannel);
+    const { outcome, dbfsA, rmsDbfs, hum: mains, whine: tone, humIn, whineIn } = still;
+    const seen = seenInStillness(still);
     const on = (channel: number | null) =>
       channel === null ? '' : ` on ${channelName(channel, report.perChannel.length)}`;
     if (outcome === 'silent') {
       setOutcome({
         status: 'fail',
         text: 'Digital silence: the input gives nothing at all. Look at its switch, and at the list of inputs.',
+        seen,
       });
       return;
     }
@@ -95,6 +100,7 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
         outcome === 'spoken'
           ? 'Somebody spoke or something moved: be still and measure again.'
           : `Noise ${db(dbfsA)}(A), ${db(rmsDbfs)} unweighted, over ${short ?? seconds} s${short === null ? '' : ': it was cut short'}.${hum}${whine}`,
+      seen,
     });
   };
   const walk = async () => {
@@ -130,9 +136,12 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
 
   // It stays when the input is gone, as where that ended a test.
   const result = outcome && (
-    <p role="status" className="flex items-start gap-2 rounded-xl border border-rule bg-card p-3 text-lg">
-      <StatusMark status={outcome.status} size={26} /> {outcome.text}
-    </p>
+    <div className="flex flex-col gap-2 rounded-xl border border-rule bg-card p-3">
+      <p role="status" className="flex items-start gap-2 text-lg">
+        <StatusMark status={outcome.status} size={26} /> {outcome.text}
+      </p>
+      {outcome.seen && <ToMend setup={setup} seen={outcome.seen} />}
+    </div>
   );
   const shown =
     input && reading ? { input: input.label, reading, peaks: history, finding: outcome?.text ?? null } : null;

@@ -1,13 +1,24 @@
+import { type HuntEvent, seenInTaps, seenInWalk } from '@/core/diagnose';
 import { figure, listText } from '@/core/format';
 import { channelName, liveMicrophone, type Walked } from '@/core/take';
 
 /** What a test of the live input comes to. */
-export type Outcome = { readonly status: 'pass' | 'caution' | 'fail'; readonly text: string };
+export interface Outcome {
+  readonly status: 'pass' | 'caution' | 'fail';
+  readonly text: string;
+  /** What it tells a hunt for the fault; absent where it tells nothing. */
+  readonly seen?: Extract<HuntEvent, { noticed: unknown }>;
+}
 
 export const db = (x: number): string => (Number.isFinite(x) ? `${figure(x)} dBFS` : 'digital silence');
 
 export function tapOutcome(outer: readonly number[], device: readonly number[]): Outcome {
-  switch (liveMicrophone(outer, device)) {
+  const live = liveMicrophone(outer, device);
+  return { ...tapsSaid(live, outer), seen: seenInTaps(live) };
+}
+
+function tapsSaid(live: ReturnType<typeof liveMicrophone>, outer: readonly number[]): Outcome {
+  switch (live) {
     case 'outer':
       return { status: 'pass', text: `The outer microphone is live: its taps came at ${db(Math.max(...outer))}.` };
     case 'device':
@@ -25,7 +36,12 @@ export function tapOutcome(outer: readonly number[], device: readonly number[]):
 /** Losses that hide behind an analogue receiver cannot be told by a word. */
 const HIDDEN = 'What is shorter than a word may hide in the hiss of an analogue receiver.';
 
-export function walkOutcome(
+export const walkOutcome = (walk: Walked, channels: number, own: number, short: number | null): Outcome => ({
+  ...walkSaid(walk, channels, own, short),
+  seen: seenInWalk(walk),
+});
+
+function walkSaid(
   { outcome, fadeDb, dropouts, missed, channel, othersHeard }: Walked,
   channels: number,
   own: number,

@@ -1,18 +1,17 @@
-import { Stethoscope } from 'lucide-react';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
-import { saidWords, seenInTake } from '@/core/diagnose';
+import { seenInTake } from '@/core/diagnose';
 import { capital, clockText, figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { causeIn, channelName, type Mark, type TakeFinding, type TakeReport } from '@/core/take';
-import { Button, gateTitle, nameIn, StatusMark, setSetting, washOf } from '../components';
+import { gateTitle, nameIn, StatusMark, washOf } from '../components';
 import { AllFigures } from './all-figures';
 import { Comparison } from './comparison';
 import { Editor } from './editor';
 import { Player } from './player';
 import { SpectrumChart } from './spectrum-chart';
+import { ToMend } from './to-mend';
 import type { Take } from './use-takes';
 import { Waveform } from './waveform';
 
@@ -57,7 +56,7 @@ export function TakeSheet({ take, measured, setup, report }: Props) {
           )}
         </p>
       </div>
-      <ToMend setup={setup} findings={findings} />
+      <ToMend setup={setup} seen={seenInTake(findings)} />
       <div className="flex flex-col gap-4 desk:grid desk:grid-cols-[minmax(0,1fr)_26rem] desk:items-start">
         <div className="order-2 flex min-w-0 flex-col gap-3 desk:order-1">
           {perChannel.slice(0, 8).map((c, i) => (
@@ -110,26 +109,6 @@ export function TakeSheet({ take, measured, setup, report }: Props) {
       </details>
       {report && <Comparison measured={measured} setup={setup} report={report} />}
     </section>
-  );
-}
-
-/** What was measured is what a hunt for the fault begins with. */
-function ToMend({ setup, findings }: { readonly setup: Setup; readonly findings: readonly TakeFinding[] }) {
-  const router = useRouter();
-  const seen = seenInTake(findings);
-  if (seen.noticed.length === 0) return null;
-  const words = saidWords(seen.noticed);
-  const hunt = async () => {
-    await setSetting(`hunt ${setup.id}`, JSON.stringify([seen]));
-    router.push(`/mend/?setup=${encodeURIComponent(setup.id)}`);
-  };
-  return (
-    <p className="flex flex-wrap items-center gap-3">
-      <Button look="main" onClick={() => void hunt()}>
-        <Stethoscope size={20} aria-hidden /> Find what causes it
-      </Button>
-      <span className="text-soft">The search begins with: {words.join(', ')}.</span>
-    </p>
   );
 }
 
