@@ -1,11 +1,12 @@
-import { itemAt, memo } from '../../algorithms';
+import { itemAt } from '../../algorithms';
 import type { Assessment } from '../../assess';
 import type { Finding } from '../../gates';
-import { type Catalogue, classIn, type PortSpec, partIn, type Setup } from '../../model';
+import { type Catalogue, classIn, partIn, type Setup } from '../../model';
 import type { Readings } from '../../readings';
 import { newTrackRecord } from '../tuning';
 import type { Chain, Link } from './chain';
 import { hasEars } from './needs';
+import { portKinds } from './port-kind';
 import { isWire } from './wire';
 
 /** Gates whose failure lies in how two parts meet, whatever else the chain has. */
@@ -25,9 +26,6 @@ export interface Deferral {
   isPoor(links: readonly Link[], microphones: number): boolean;
   learn(chain: Chain, setup: Setup, assessment: Assessment): void;
 }
-
-/** A port but for its name: the second mic input of a box is as good as the first. */
-const portKind = memo((p: PortSpec): string => [p.connector, p.flow, p.carries, JSON.stringify(p.roles)].join(' '));
 
 /**
  * A memory of one search. It forbids nothing: what looks poor is only put off, so that the time goes to chains that differ.
@@ -54,15 +52,13 @@ export function newDeferral(catalogue: Catalogue): Deferral {
       return prefix;
     });
   };
-  const kindOf = (l: Link, port: string | null): string => {
-    const spec = classOf(l).ports.find((p) => p.id === port);
-    return spec ? portKind(spec) : '';
-  };
+  /** The pieces and the kinds of their ports: what is plugged into a second port of a kind was tried with the first. */
   const placesOf = (links: readonly Link[], microphones: number): string =>
     `${microphones} ${links
       .map((l) => {
         const beside = l.secondaries.map((g) => `${g.port} ${placesOf(g.links, 1)}`);
-        return [kindOf(l, l.inPort), l.classId, kindOf(l, l.outPort), ...beside].join();
+        const kinds = portKinds(classOf(l));
+        return [kinds.get(l.inPort ?? ''), l.classId, kinds.get(l.outPort ?? ''), ...beside].join();
       })
       .join(' > ')}`;
   /** What it comes from, and the first that it meets but wire: that sets what the source is loaded by. */
