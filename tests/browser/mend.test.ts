@@ -147,7 +147,7 @@ test('a chain that is not drawn is told in five choices, kept through a reload, 
   await walk.expectAccessible();
   // An XLR plug goes in nowhere.
   await choose(/What makes the sound/, 'Dynamic handheld');
-  await walk.sees(/goes into no hole/, chain);
+  await walk.sees(/fits no socket/, chain);
   await choose(/What records/, 'Laptop with a headphone socket only');
   await choose(/How does it get there/, 'USB interface with two');
   await walk.sees(

@@ -223,7 +223,7 @@ function Chain({ told }: { readonly told: Told }) {
 const NoChain = ({ told }: { readonly told: Told }) => (
   <p className="mt-2">
     {told.by === 'plug'
-      ? `The plug of ${lower(nameOf(told.from))} goes into no hole of ${lower(nameOf(told.device))}. Choose cables and adapters, or what it goes through.`
+      ? `The plug of ${lower(nameOf(told.from))} fits no socket of ${lower(nameOf(told.device))}. Choose cables and adapters, or what it goes through.`
       : `No way is known from ${lower(nameOf(told.from))}${typeof told.by === 'object' ? ` through ${lower(nameOf(told.by.through))}` : ''} to ${lower(nameOf(told.device))} in ${lower(appOf(told.app).name)}. Change a choice, or join the parts by hand on Line.`}
   </p>
 );
