@@ -102,6 +102,15 @@ const PICTURES: readonly Picture[] = [
     ready: (w) => hunted(w, 'listed, but no sound'),
   },
   {
+    name: 'mend-told',
+    size: DESK,
+    path: 'mend/?tell',
+    ready: async (walk) => {
+      await (await walk.find('select', /What makes the sound/)).sendKeys('Lapel microphone with TRS');
+      await walk.sees(/What fixes it: put/);
+    },
+  },
+  {
     name: 'log',
     size: DESK,
     path: 'mend/?setup=glaze-hall',
@@ -133,15 +142,6 @@ const PICTURES: readonly Picture[] = [
     },
   },
   { name: 'run', size: DESK, path: 'run/?setup=kiln-rehearsed', ready: (w) => w.sees(/First:/) },
-  {
-    name: 'run-pocket',
-    size: POCKET,
-    path: 'run/?setup=kiln-rehearsed',
-    ready: async (walk) => {
-      for (const step of [/Headphones off your ears/, /Plug Headset adapter/]) await walk.press(step, 'label');
-      await walk.driver.executeScript("document.querySelector('[aria-label^=Plug]').scrollIntoView()");
-    },
-  },
   { name: 'hand', size: DESK, path: 'hand/?setup=kiln-rehearsed', ready: (w) => w.sees(/On the phone/) },
   { name: 'line-pocket', size: POCKET, path: 'line/?setup=kiln-first-try', ready: mended },
 ];
