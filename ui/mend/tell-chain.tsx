@@ -176,6 +176,12 @@ function Chain({ told }: { readonly told: Told }) {
               </Fragment>
             ))}
           </p>
+          {told.headphones !== null && !setup.parts.some((p) => p.class === told.headphones) && (
+            <p className="mt-3 flex items-start gap-2">
+              <StatusMark status="caution" /> {nameOf(told.headphones)}: the plug fits no free socket. The chain is made
+              without.
+            </p>
+          )}
           {said &&
             (works ? (
               <p className="mt-3">With everything in order this works: the fault is in a part, a plug or a setting.</p>
