@@ -1,6 +1,6 @@
 import { catalogue } from '@/catalogue';
-import { type Drawer, FORMAT_VERSION, type Job, RATED_SPL, type Sort, type Source } from '@/core/model';
-import { atHome } from './bench-setup';
+import { type Drawer, FORMAT_VERSION, type Job, type Sort, type Source } from '@/core/model';
+import { trialJob, voice } from './trials';
 
 /**
  * Jobs with the answer that somebody who does this for a living would give, and why; our own, of every kind there is.
@@ -20,31 +20,15 @@ export interface Practice {
 }
 
 export const voices = (n: number, splAt1m = 62): Source[] =>
-  Array.from({ length: n }, (_, i) => ({ id: `v${i + 1}`, name: `Voice ${i + 1}`, splAt1m }));
-export const wire = (id: string): Source => ({ id, name: id, splAt1m: RATED_SPL, from: id, sound: 'music' });
+  Array.from({ length: n }, (_, i) => ({ ...voice(i + 1), splAt1m }));
+export { from as wire } from './trials';
 
 type Filled = Partial<Omit<Job, 'with'>> & { readonly asks?: readonly (Sort | { readonly class: string })[] };
 
 function job(name: string, { asks, ...fill }: Filled): Job {
   const asked = (asks ?? []).map((a) => (typeof a === 'string' ? { sort: a } : a));
-  return atHome(catalogue, {
-    format: 'symplex.job',
-    version: FORMAT_VERSION,
-    id: 'practice',
-    name,
-    purpose: 'record',
-    sources: voices(1),
-    arrangement: 'one',
-    device: 'phone-headset',
-    app: 'recorder-picker',
-    minutes: 30,
-    hearing: 'nothing',
-    place: 'desk-mains',
-    distanceM: 1,
-    budget: null,
-    ...fill,
-    ...(asked.length > 0 ? { with: asked } : {}),
-  });
+  const change = { id: 'practice', name, ...fill, ...(asked.length > 0 ? { with: asked } : {}) };
+  return trialJob(change, catalogue);
 }
 
 const MANY = Number.POSITIVE_INFINITY;

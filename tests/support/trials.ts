@@ -1,4 +1,4 @@
-import { type Drawer, FORMAT_VERSION, type Job, newPart, RATED_SPL, type Source } from '@/core/model';
+import { type Catalogue, type Drawer, FORMAT_VERSION, type Job, newPart, RATED_SPL, type Source } from '@/core/model';
 import { demoDrawer } from '@/demo';
 import { atHome } from '@/tests/support/bench-setup';
 import { catalogue } from '@/tests/support/frozen';
@@ -11,8 +11,8 @@ export const voice = (n: number | string): Source => ({ id: `v${n}`, name: `Voic
 export const from = (id: string): Source => ({ id, name: id, splAt1m: RATED_SPL, from: id, sound: 'music' });
 
 /** One voice for a recorder on a desk, heard by nobody and with money for anything, but for what is said. */
-export const trialJob = (change: Partial<Job>): Job =>
-  atHome(catalogue, {
+export const trialJob = (change: Partial<Job>, classes: Catalogue = catalogue): Job =>
+  atHome(classes, {
     format: 'symplex.job',
     version: FORMAT_VERSION,
     id: 'trial',
