@@ -6,7 +6,8 @@ import type { Place } from '../model';
 import type { Readings } from '../readings';
 import { type Finding, type GateName, judge } from '.';
 
-// Of several voices, stages or parts, which one a gate judges and names.
+// Of several voices, stages or parts, which one a gate judges and names. Where peaks belong, and what may hang on a device,
+// are common practice and estimates, written here a second time from what the gates say of them.
 const of = (name: GateName, r: Readings, topic: RegExp): readonly Finding[] =>
   judge(name, r).findings.filter((f) => topic.test(f.topic));
 const one = (name: GateName, r: Readings, topic: RegExp): Finding => itemAt(of(name, r, topic), 0);
