@@ -20,6 +20,7 @@ test('the echo of a caller is seen, its knob found in the table and turned off; 
   await walk.press(/^Listen to this ear$/);
   await walk.press(/^their own voice$/);
   const own = await walk.driver.findElement(By.css('audio[aria-label="What Runa hears"]'));
+  // A property comes as what it is; the package's types know of text only.
   await walk.driver.wait(async () => ((await own.getProperty('currentTime')) as unknown as number) > 8, PATIENCE_MS);
   await walk.press(/^Stop$/);
   await walk.press(/^Aux of stereo 1, wanted down −10 dB, wrong$/);
