@@ -89,7 +89,7 @@ const EDITS: Readonly<
       const file = join(walk.downloads, `mine-${upTo(1e6)}.json`);
       const setup = demoSetups[upTo(demoSetups.length)];
       writeFileSync(file, JSON.stringify({ ...setup, id: `mine-${upTo(6)}`, name: `Mine ${upTo(1e6)}` }));
-      await walk.driver.findElement(By.css('input[type=file]')).sendKeys(file);
+      await walk.giveFile(file);
     },
   },
   check: {
@@ -98,7 +98,7 @@ const EDITS: Readonly<
       const file = join(walk.downloads, `take-${upTo(1e6)}.wav`);
       const tone = Float32Array.from({ length: 48_000 }, (_, i) => 0.2 * Math.sin(i / (5 + upTo(40))));
       writeFileSync(file, writeWav(48_000, [tone]));
-      await walk.driver.findElement(By.css('input[type=file]')).sendKeys(file);
+      await walk.giveFile(file);
       const here = new Walk(walk.driver, walk.url, walk.downloads, EDIT_MS);
       await here.press(/^Edit it, or make a sample of it$/);
       await here.press(/^Keep in the library$/);

@@ -19,7 +19,7 @@ test('the echo of a caller is seen, its knob found in the table and turned off; 
   // The ear can be listened to: each voice in its turn, and one's own with the echo behind it.
   await walk.press(/^Listen to this ear$/);
   await walk.press(/^their own voice$/);
-  const own = await walk.driver.findElement(By.css('audio[aria-label="What Runa hears"]'));
+  const own = await walk.comes('audio[aria-label="What Runa hears"]');
   // A property comes as what it is; the package's types know of text only.
   await walk.driver.wait(async () => ((await own.getProperty('currentTime')) as unknown as number) > 8, PATIENCE_MS);
   await walk.press(/^Stop$/);

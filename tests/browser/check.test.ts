@@ -1,7 +1,6 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { By } from 'selenium-webdriver';
 import { afterAll, afterEach, beforeAll, expect, test } from 'vitest';
 import { writeWav } from '@/core/wav';
 import { clippedAt, hiss, hum, joined, RATE, scaled, sum, talker } from '../support/takes';
@@ -30,7 +29,7 @@ beforeAll(() => {
 afterEach(async () => expect(await walk.complaints()).toEqual([]));
 
 const coded = (name: string): string => join(import.meta.dirname, '../support/coded', name);
-const open = async (file: string) => (await walk.driver.findElement(By.css('main input[type=file]'))).sendKeys(file);
+const open = (file: string) => walk.giveFile(file, 'main input[type=file]');
 
 test('takes are dropped in: each finding with its place and the next step, beside what was computed', async () => {
   await walk.open('check/?setup=kiln-rehearsed');
@@ -147,7 +146,7 @@ test('takes of one event are lined up on one of them, with what was lost on the 
     await walk.sees(/Nothing wrong|to look at/, `[aria-label="${name}"]`);
   }
   await walk.press(/^Line up$/, '[role=tab]');
-  const stays = await walk.driver.findElement(By.css('[aria-label="Line up"] select'));
+  const stays = await walk.comes('[aria-label="Line up"] select');
   await stays.sendKeys('device.wav');
   await walk.press(/^Line them up$/);
   const camera = await walk.sees(/camera\.wav begins 2\.500 s after device\.wav/, '[aria-label="Line up"]');

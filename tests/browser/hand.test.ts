@@ -1,9 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By } from 'selenium-webdriver';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, test } from 'vitest';
 import { openBrowser, serve } from '../support/page';
-import { PATIENCE_MS, Walk } from '../support/walk';
+import { Walk } from '../support/walk';
 
 // From the desk's screen to a phone of its own, by what a camera sees of it and by nothing else.
 const POCKET = { width: 390, height: 844 };
@@ -33,8 +32,7 @@ async function pictureOf(name: RegExp): Promise<string> {
   writeFileSync(file, await code.takeScreenshot(), 'base64');
   return file;
 }
-const show = async (file: string) =>
-  (await phone.driver.findElement(By.css('input[type=file][accept="image/*"]'))).sendKeys(file);
+const show = (file: string) => phone.giveFile(file, 'input[type=file][accept="image/*"]');
 const change = (id: string, name: string) =>
   phone.driver.executeAsyncScript(
     `const [id, name, done] = arguments;
@@ -58,12 +56,12 @@ test('a setup goes over by its picture; what stands in its way is asked about, k
   await phone.sees(/You have another form of "A song for the kiln/);
   await phone.press(/^Keep both$/);
   await phone.sees(/\(handed over\)/, 'main, header');
-  expect(await phone.driver.getCurrentUrl()).toContain('setup=kiln-song-2');
+  await phone.arrives(/setup=kiln-song-2/);
   // The first is as it was; the same code again finds it in the way once more, and now takes its place.
   await phone.open('hand/');
   await show(await pictureOf(/^Code/));
   await phone.press(/^Replace mine$/);
-  await phone.driver.wait(async () => (await phone.driver.getCurrentUrl()).endsWith('setup=kiln-song'), PATIENCE_MS);
+  await phone.arrives(/setup=kiln-song$/);
   await phone.sees(/A song for the kiln/, 'header');
 });
 
@@ -85,10 +83,7 @@ test('of a large one the codes are read in any order, and what is missing is tol
   await show(first);
   await phone.sees(/Glaze talk, two callers/, 'section[aria-label="What has come"]');
   await phone.press(/^Bring it in$/);
-  await phone.driver.wait(
-    async () => (await phone.driver.getCurrentUrl()).includes('setup=glaze-callers'),
-    PATIENCE_MS,
-  );
+  await phone.arrives(/setup=glaze-callers/);
 });
 
 test('a picture without a code, a code of something else and a damaged link are said to be so', async () => {
@@ -109,7 +104,7 @@ test('everything goes sealed by the server, once; with another key it stays shut
   await phone.open('files/');
   await phone.driver.get(link);
   await phone.press(/^Bring it in$/);
-  await phone.driver.wait(async () => (await phone.driver.getCurrentUrl()).includes('/files/'), PATIENCE_MS);
+  await phone.arrives(/\/files\//);
   await phone.driver.get(link);
   await phone.press(/^Bring it in$/);
   await phone.sees(/it was taken, or its ten minutes are over/);

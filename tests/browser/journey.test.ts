@@ -199,7 +199,7 @@ describe('files', () => {
   const bring = async (name: string, text: string) => {
     const file = join(walk.downloads, name);
     writeFileSync(file, text);
-    await walk.driver.findElement(By.css('input[type=file]')).sendKeys(file);
+    await walk.giveFile(file);
   };
   let everything: string;
   const whole = `symplex-${today()}.symplex`;
@@ -243,7 +243,7 @@ describe('files', () => {
     const other = new Walk(fresh.driver, walk.url, fresh.downloads);
     await other.open('files/');
     await other.sees(/Setups/);
-    await fresh.driver.findElement(By.css('input[type=file]')).sendKeys(join(walk.downloads, whole));
+    await other.giveFile(join(walk.downloads, whole));
     await other.sees(/\.symplex is in/);
     await other.press(/^Documents alone, as plain JSON$/);
     expect(await other.saved('symplex.bundle.json')).toBe(everything);

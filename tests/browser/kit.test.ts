@@ -140,7 +140,7 @@ test('another person’s drawer is pooled with one’s own, kept through a reloa
   writeFileSync(file, writeDocument(shelf));
   await walk.open('files/');
   await walk.sees(/Open a file/);
-  await walk.driver.findElement({ css: 'input[type=file]' }).sendKeys(file);
+  await walk.giveFile(file);
   await walk.sees(/shed\.drawer\.json is in: Shed shelf/);
   // What was brought in lies open now; the toolbox is the other's.
   await walk.open('kit/');

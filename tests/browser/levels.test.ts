@@ -85,10 +85,10 @@ describe('the connection glass', () => {
     await walk.waitForGate('Fit', 'pass');
     await walk.press(/^Connection 5/);
     await walk.sees(/home; draw the plug along/);
-    const touching = () =>
-      walk.driver.findElement(By.css('[aria-label="Connection 5 close up"] svg')).getAttribute('aria-label');
+    const touching = async () =>
+      (await walk.comes('[aria-label="Connection 5 close up"] svg')).getAttribute('aria-label');
     const before = await touching();
-    const plug = await walk.driver.findElement(By.css('[aria-label="Connection 5 close up"] svg g.cursor-grab'));
+    const plug = await walk.comes('[aria-label="Connection 5 close up"] svg g.cursor-grab');
     await walk.driver
       .actions()
       .move({ origin: plug })

@@ -158,7 +158,7 @@ test('a chain that is not drawn is told in five choices, kept through a reload, 
   await walk.sees(/Dynamic handheld.*USB interface with two inputs.*this works/s, chain);
   await walk.press(/^Say what you notice$/);
   await walk.sees(/What do you notice/);
-  expect(await walk.driver.getCurrentUrl()).toMatch(/setup=told/);
+  await walk.arrives(/setup=told/);
   // It is a setup like any other: one step of undo takes it back.
   await walk.undo();
   await walk.sees(/There is no setup .told/);

@@ -1,6 +1,5 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { By } from 'selenium-webdriver';
 import { expect, test } from 'vitest';
 import { itemAt } from '@/core/algorithms';
 import { type Bundle, FORMAT_VERSION } from '@/core/model';
@@ -89,7 +88,7 @@ test('every screen stays within its width, whatever things are called', async ()
   await walk.open('files/');
   const file = join(walk.downloads, 'long.bundle.json');
   writeFileSync(file, JSON.stringify(long));
-  await walk.driver.findElement(By.css('input[type=file]')).sendKeys(file);
+  await walk.giveFile(file);
   await walk.sees(/long\.bundle\.json is in/);
   const wide: string[] = [];
   for (const path of PATHS) {

@@ -91,7 +91,7 @@ test('every route opens and computes with the server stopped, after a restart of
     // By the rooms' own links too, which ask the server for less than a page.
     await walk.press(/^Check$/, 'nav a');
     await walk.sees(/./, 'main');
-    await again.driver.wait(async () => (await again.driver.getCurrentUrl()).includes('/check/'), PATIENCE_MS);
+    await walk.arrives(/\/check\//);
   } finally {
     await again.close();
   }

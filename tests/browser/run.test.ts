@@ -86,8 +86,7 @@ test('the views of a setup keep it in the address; from anywhere one finds any r
   await walk.open('line/?setup=glaze-hall');
   for (const view of ['Levels', 'Power', 'Call', 'Device', 'Run', 'Line']) {
     await walk.press(new RegExp(`^${view}$`), 'nav[aria-label="Views of Set up"] a');
-    const path = `/${view.toLowerCase()}/?setup=glaze-hall`;
-    await walk.driver.wait(async () => (await walk.driver.getCurrentUrl()).endsWith(path), PATIENCE_MS, path);
+    await walk.arrives(new RegExp(`/${view.toLowerCase()}/[?]setup=glaze-hall$`));
     await walk.sees(/Glaze talk, streamed from the hall/, 'h1');
   }
   await walk.press(/^Find$/, 'nav button');
@@ -98,7 +97,7 @@ test('the views of a setup keep it in the address; from anywhere one finds any r
   await field!.sendKeys('song');
   await walk.sees(/A song for the kiln/, '[role=option]');
   await field!.sendKeys('\uE007');
-  await walk.driver.wait(async () => (await walk.driver.getCurrentUrl()).endsWith('setup=kiln-song'), PATIENCE_MS);
+  await walk.arrives(/setup=kiln-song$/);
   await walk.press(/^Find$/, 'nav button');
   const again = await walk.driver.wait(
     async () => (await walk.driver.findElements(By.css('[role=combobox]')))[0],

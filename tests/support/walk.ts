@@ -108,6 +108,21 @@ export class Walk {
     );
   }
 
+  /** Give files to the field that takes them, once the page has it; several paths are parted by a line break. */
+  async giveFile(paths: string, selector = 'input[type=file]'): Promise<void> {
+    await (await this.comes(selector)).sendKeys(paths);
+  }
+
+  /** The first element of a selector, once the page has it, seen or not. */
+  comes(selector: string): Promise<WebElement> {
+    return this.driver.wait(until.elementLocated(By.css(selector)), this.patienceMs);
+  }
+
+  /** Wait until the page's address is such. */
+  async arrives(address: RegExp): Promise<void> {
+    await this.driver.wait(until.urlMatches(address), this.patienceMs, `never came to ${address}`);
+  }
+
   async texts(selector: string): Promise<string[]> {
     return this.driver.executeScript(
       'return [...document.querySelectorAll(arguments[0])].map((e) => e.innerText.replace(/\\s+/g, " ").trim())',
