@@ -43,14 +43,16 @@ export function AddPart({ onAdd }: { readonly onAdd: (partClass: PartClass) => v
             <li key={c.id}>
               <button
                 type="button"
-                aria-label={`Add ${c.name}`}
                 onClick={() => onAdd(c)}
                 className="flex w-full items-center gap-3 rounded-lg border border-rule px-3 py-1.5 text-left hover:border-accent hover:bg-accent-wash"
               >
                 <PartIcon partClass={c} size={22} />
                 <span className="min-w-0 flex-1">
                   <span className="flex flex-wrap justify-between gap-x-2">
-                    <span className="font-semibold">{c.name}</span>
+                    <span className="font-semibold">
+                      <span className="sr-only">Add </span>
+                      {c.name}
+                    </span>
                     <span className="text-soft text-sm">
                       {money(cost.value)} <Basis basis={cost.basis} />
                     </span>
