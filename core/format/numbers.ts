@@ -17,6 +17,18 @@ export const rough = (x: number): string => minus(String(Number(x.toPrecision(2)
 export const signed = (x: number, digits = 0): string =>
   `${Number(x.toFixed(digits)) > 0 ? '+' : ''}${figure(x, digits)}`;
 
+/** How a figure changed: "6.0 dB lower", "20 times as much", "40 % less". @param change a difference of decibels, else a ratio */
+export function changeText(unit: string, change: number): string {
+  if (unit.startsWith('dB')) return `${figure(Math.abs(change), 1)} dB ${change < 0 ? 'lower' : 'higher'}`;
+  if (change >= 2) return `${rough(change)} times as much`;
+  return `${rough(Math.abs(100 * (change - 1)))} % ${change < 1 ? 'less' : 'more'}`;
+}
+
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+
+/** "3 Nov 2026" of 2026-11-03. */
+export const dayText = (date: string): string => DAY.format(new Date(`${date.slice(0, 10)}T00:00:00Z`));
+
 export const dbText = (db: number, digits = 0): string => `${figure(db, digits)} dB`;
 
 /** Ohms in the words of a meter: 0.09 Ω, 1.0 kΩ, open. */

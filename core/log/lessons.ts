@@ -1,6 +1,7 @@
 import { isFaultKind, type Seen } from '../diagnose';
 import type { Catalogue, Drawer, Entry } from '../model';
 import { type Rate, rateOf } from '../plan';
+import { type Drifted, driftedIn } from './own-figures';
 
 /** Faults that were found and mended, as Mend counts them: what was the matter once is likelier to be it again. */
 export const seenIn = (entries: readonly Entry[]): readonly Seen[] =>
@@ -29,6 +30,8 @@ export interface Lessons {
   readonly causes: readonly Frequent[];
   /** Classes at which something was the matter three times or more: worth another look, or a spare. */
   readonly suspects: readonly { readonly class: string; readonly times: number }[];
+  /** Figures of one's own parts that are not what they were. */
+  readonly drifted: readonly Drifted[];
 }
 
 /** A class that was at fault so often is worth another look. */
@@ -67,5 +70,6 @@ export function lessonsOf(entries: readonly Entry[], drawers: readonly Drawer[],
     suspects: count((e) => e.cause?.class ?? null)
       .filter(([, times]) => times >= OFTEN)
       .map(([id, times]) => ({ class: id, times })),
+    drifted: drawers.flatMap((d) => driftedIn(d, catalogue)),
   };
 }

@@ -51,7 +51,17 @@ function checkDrawer(drawer: Drawer, catalogue: Catalogue, at: string): Document
     const pointer = `${at}/prices/${id}`;
     if (low > high) return { pointer, message: `A price from ${low} cannot go to ${high}.` };
   }
-  return checkParts(drawer.parts, catalogue, at);
+  for (const [i, r] of (drawer.ownFigures ?? []).entries()) {
+    if (!isDay(r.date)) return { pointer: `${at}/ownFigures/${i}/date`, message: noDay(r.date) };
+  }
+  const retired = drawer.retired ?? [];
+  for (const [i, p] of retired.entries()) {
+    const pointer = `${at}/retired/${i}`;
+    if (!isDay(p.retiredOn)) return { pointer: `${pointer}/retiredOn`, message: noDay(p.retiredOn) };
+    if (drawer.parts.some((own) => own.id === p.id))
+      return { pointer: `${pointer}/id`, message: `The id "${p.id}" is used twice.` };
+  }
+  return checkParts(drawer.parts, catalogue, `${at}/parts`) ?? checkParts(retired, catalogue, `${at}/retired`);
 }
 
 function checkJob(job: Job, catalogue: Catalogue, at: string): DocumentProblem | null {
@@ -77,7 +87,7 @@ function checkJob(job: Job, catalogue: Catalogue, at: string): DocumentProblem |
 function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentProblem | null {
   const wrong =
     checkJob(setup.job, catalogue, `${at}/job`) ??
-    checkParts(setup.parts, catalogue, at) ??
+    checkParts(setup.parts, catalogue, `${at}/parts`) ??
     unique(setup.joints, `${at}/joints`);
   if (wrong) return wrong;
   const parts = new Map(setup.parts.map((p) => [p.id, p]));
@@ -198,7 +208,7 @@ function checkSetup(setup: Setup, catalogue: Catalogue, at: string): DocumentPro
 
 function checkParts(parts: readonly Part[], catalogue: Catalogue, at: string): DocumentProblem | null {
   for (const [i, part] of parts.entries()) {
-    const pointer = `${at}/parts/${i}`;
+    const pointer = `${at}/${i}`;
     const partClass = catalogue.parts.get(part.class);
     if (!partClass) return { pointer: `${pointer}/class`, message: `There is no part class "${part.class}".` };
     for (const [id, position] of Object.entries(part.knobs ?? {})) {
@@ -222,7 +232,7 @@ function checkParts(parts: readonly Part[], catalogue: Catalogue, at: string): D
       if (!isDay(day)) return { pointer: `${pointer}/measured/${name}`, message: noDay(day) };
     }
   }
-  return unique(parts, `${at}/parts`);
+  return unique(parts, at);
 }
 
 /**

@@ -232,12 +232,33 @@ export interface Track {
   readonly armed: boolean;
 }
 
+/** A part that is not used any more; its history stays. */
+export interface RetiredPart extends Part {
+  /** Day, as 2026-11-25. */
+  readonly retiredOn: string;
+}
+
+/** A figure of a part as its owner measured it, or read it on the part, on a day. */
+export interface OwnFigure {
+  readonly part: PartId;
+  /** The name of the figure, as in the part's `values`. */
+  readonly figure: string;
+  /** In the unit of the class. */
+  readonly value: number;
+  /** Day, as 2026-11-25. */
+  readonly date: string;
+}
+
 export interface Drawer {
   readonly format: 'symplex.drawer';
   readonly version: number;
   readonly id: string;
   readonly name: string;
   readonly parts: readonly Part[];
+  /** Parts that no chain is made of any more. */
+  readonly retired?: readonly RetiredPart[];
+  /** Own figures by the day, the present ones included; of one part, figure and day there is one. */
+  readonly ownFigures?: readonly OwnFigure[];
   /** How it went with a class on a device class, as the owner found. */
   readonly outcomes?: readonly Outcome[];
   /** What things cost where the owner shops, by class: from and to. */

@@ -1,5 +1,6 @@
 export { type Cell, cellHours, cells, cellsOf, lasts, type Runtime, runtimes, shareAt } from './battery';
 export { type BusLoad, busLoads, ISOCHRONOUS, offTheBus, streamBytes } from './bus';
+export { type Capacity, capacityByRun } from './from-run';
 export { type PhantomFeed, phantomFeeds, phantomMa, phantomWatt } from './phantom';
 export { videoMinutes, wavMinutes } from './storage';
 export {

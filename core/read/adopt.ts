@@ -3,6 +3,7 @@ import {
   type Catalogue,
   type Destination,
   type Document,
+  type Drawer,
   type Job,
   movedTo,
   type Part,
@@ -31,7 +32,7 @@ export function adopted<D extends Document>(document: D, catalogue: Catalogue, a
     case 'symplex.job':
       return adoptedJob(all, catalogue, aliases) as D;
     case 'symplex.drawer':
-      return { ...document, parts: all.parts.map((p) => adoptedPart(p, [], catalogue, aliases).part) };
+      return adoptedDrawer(all, catalogue, aliases) as D;
     case 'symplex.entry':
       return document;
     case 'symplex.bundle': {
@@ -39,6 +40,25 @@ export function adopted<D extends Document>(document: D, catalogue: Catalogue, a
       return { ...document, setups: each(all.setups), jobs: each(all.jobs), drawers: each(all.drawers) };
     }
   }
+}
+
+function adoptedDrawer(drawer: Drawer, catalogue: Catalogue, aliases: Aliases): Drawer {
+  const now = (part: Part): Part => adoptedPart(part, [], catalogue, aliases).part;
+  const told = [...drawer.parts, ...(drawer.retired ?? [])];
+  // A figure of another day goes by the names of its part's figures.
+  const ownFigures = drawer.ownFigures?.map((r) => {
+    const part = told.find((p) => p.id === r.part);
+    const [own] = part
+      ? Object.entries(now({ id: part.id, class: part.class, values: { [r.figure]: r.value } }).values ?? {})
+      : [];
+    return own ? { ...r, figure: own[0], value: own[1] } : r;
+  });
+  return {
+    ...drawer,
+    parts: drawer.parts.map(now),
+    ...(drawer.retired ? { retired: drawer.retired.map((p) => ({ ...now(p), retiredOn: p.retiredOn })) } : {}),
+    ...(ownFigures ? { ownFigures } : {}),
+  };
 }
 
 function adoptedJob(job: Job, catalogue: Catalogue, aliases: Aliases): Job {

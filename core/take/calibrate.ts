@@ -1,5 +1,5 @@
 import type { Report } from '../assess';
-import { type Catalogue, classIn, type Part, type PartId, partIn, type Setup } from '../model';
+import { type Catalogue, classIn, type PartId, partIn, type Setup } from '../model';
 import type { TakeReport } from './findings';
 
 /** What full scale of an input turns out to be, and where that figure is kept. */
@@ -56,10 +56,4 @@ export function calibrate(
     ok: true,
     value: { part: part.id, value, beforeDbu: computed.fullScaleDbu, measuredDbu: levelDbu - (level + SINE_DB) },
   };
-}
-
-/** The part with what was measured in place of its class's figure, and the day it was measured. */
-export function calibrated(part: Part, { value, measuredDbu }: Calibration, date: string): Part {
-  const rounded = Math.round(10 * measuredDbu) / 10;
-  return { ...part, values: { ...part.values, [value]: rounded }, measured: { ...part.measured, [value]: date } };
 }

@@ -1,5 +1,5 @@
 export { analyse, type TakeProgress, takeReport } from './analyse';
-export { type Calibration, calibrate, calibrated, type Known } from './calibrate';
+export { type Calibration, calibrate, type Known } from './calibrate';
 export {
   type Compared,
   causeIn,

@@ -176,7 +176,7 @@ describe('the drawer', () => {
     await walk.open('drawer/');
     await walk.sees(/20 parts/);
     await (await walk.find('input', /Add a part/)).sendKeys('pad 40');
-    await walk.press(/^Add 40 dB pad$/);
+    await walk.press(/^Add 40 dB pad/);
     await walk.sees(/21 parts/);
     await walk.press(/^40 dB pad/, '[aria-label="What you own"] button');
     const price = await walk.find('input', /^price/);
@@ -192,6 +192,17 @@ describe('the drawer', () => {
     await walk.sees(/20 parts/);
     await walk.undo();
     await walk.sees(/21 parts/);
+  });
+  test('a retired part is no longer counted, stays so after a reload, and comes back with its figure', async () => {
+    await walk.press(/^40 dB pad/, '[aria-label="What you own"] button');
+    await walk.press(/^Retire it$/);
+    await walk.sees(/20 parts/);
+    await walk.open('drawer/');
+    await walk.sees(/40 dB pad\s+since \d/, '[aria-label=Retired]');
+    await walk.expectAccessible();
+    await walk.press(/^Put back 40 dB pad$/);
+    await walk.sees(/21 parts/);
+    await walk.sees(/40 dB pad.*1 own figure/, '[aria-label="What you own"]');
   });
 });
 

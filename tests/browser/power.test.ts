@@ -89,3 +89,19 @@ test('a length that is typed is one step, and is there after a reload', async ()
   await walk.undo();
   await walk.driver.wait(async () => (await (await length()).getAttribute('value')) === before, PATIENCE_MS);
 });
+
+test('how long a pack really lasted is its own figure from then on, in the setup and in the drawer', async () => {
+  await walk.open('power/?setup=kiln-rehearsed');
+  await walk.press(/^Did it go off at another time\?$/, '[data-battery="pack-1"] summary');
+  const minutes = await walk.find('input', /^Minutes until Mirela's pack went off$/);
+  await minutes.sendKeys(Key.chord(Key.CONTROL, 'a'), '150');
+  await walk.sees(/Battery lasts: about 2\.5 h, not 5/);
+  await walk.expectAccessible();
+  await walk.press(/^Keep it$/, '[data-battery="pack-1"] button');
+  await walk.sees(/Mirela's pack now goes by its real battery/);
+  await walk.open('power/?setup=kiln-rehearsed');
+  await walk.sees(/Mirela's pack\s+2 h 30 min/);
+  await walk.open('drawer/');
+  await walk.press(/^Mirela's pack/, '[aria-label="What you own"] button');
+  expect(await (await walk.find('input', /^battery lasts, h$/)).getAttribute('value')).toBe('2.5');
+});

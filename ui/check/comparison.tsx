@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { catalogue } from '@/catalogue';
 import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
-import type { Setup } from '@/core/model';
-import { type Calibration, calibrate, calibrated, compareTake, type Known, type TakeReport } from '@/core/take';
-import { Button, gateTitle, keepChange, NumberField, nameIn, StatusMark, today } from '../components';
+import { partIn, type Setup } from '@/core/model';
+import { type Calibration, calibrate, compareTake, type Known, type TakeReport } from '@/core/take';
+import { Button, gateTitle, keepFigure, NumberField, nameIn, StatusMark } from '../components';
 import { tell } from '../shell';
 
 interface Props {
@@ -87,16 +87,10 @@ function Calibrating({ measured, setup, report }: Props) {
   const known: Known = kind === 'tone' ? { kind, levelDbu } : { kind };
   const result = calibrate(measured, report, setup, catalogue, channel, known);
   const keep = async (c: Calibration) => {
-    const { part } = c;
-    const date = today();
-    const isKept = await keepChange(`Calibrate ${nameIn(setup, part)}`, [
-      {
-        kind: 'setups',
-        id: setup.id,
-        become: (now) => now && { ...now, parts: now.parts.map((p) => (p.id === part ? calibrated(p, c, date) : p)) },
-      },
-    ]);
-    if (isKept) tell(`The ${nameIn(setup, part)} now goes by what you measured. Undo takes it back.`);
+    const { part, value: figure } = c;
+    const name = `Calibrate ${nameIn(setup, part)}`;
+    if (await keepFigure(name, setup, partIn(setup, part), figure, Math.round(10 * c.measuredDbu) / 10))
+      tell(`The ${nameIn(setup, part)} now goes by what you measured. Undo takes it back.`);
   };
   return (
     <details className="mt-2 border-rule border-t pt-2">

@@ -14,6 +14,7 @@ export { KIND_TITLES, KINDS_IN_ORDER } from './kinds';
 export { about, entryEdit, keepEntry } from './log-entries';
 export { NumberField } from './number-field';
 export { inInput, numberInput } from './number-input';
+export { keepFigure } from './own-figure';
 export { AppIcon, PartIcon } from './part-icon';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';
 export {

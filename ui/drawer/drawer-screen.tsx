@@ -1,7 +1,20 @@
 'use client';
+import { ArchiveRestore, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { dayText } from '@/core/format';
+import { putBack, retired, withFigure, withoutPart, withValue } from '@/core/log';
 import { type Drawer, type Part, writeDocument } from '@/core/model';
-import { Button, classOf, editDrawer, KIND_TITLES, KINDS_IN_ORDER, PartIcon, partName, useDrawer } from '../components';
+import {
+  Button,
+  classOf,
+  editDrawer,
+  KIND_TITLES,
+  KINDS_IN_ORDER,
+  PartIcon,
+  partName,
+  today,
+  useDrawer,
+} from '../components';
 import { HandOver, Screen, saveFile, tell, useOverruled } from '../shell';
 import { AddPart } from './add-part';
 import { beginDrawer, DrawerPicker } from './drawer-picker';
@@ -33,11 +46,13 @@ export function DrawerScreen() {
   const part = drawer.parts.find((p) => p.id === open);
   const keep = (label: string, next: Part) => editDrawer(label, drawer.id, (d) => withPart(d, next));
   const remove = async (gone: Part) => {
-    await editDrawer(`Take out ${partName(gone)}`, drawer.id, (d) => ({
-      ...d,
-      parts: d.parts.filter((p) => p.id !== gone.id),
-    }));
+    await editDrawer(`Take out ${partName(gone)}`, drawer.id, (d) => withoutPart(d, gone.id));
     tell(`${partName(gone)} is out of the drawer. Undo puts it back.`);
+  };
+  const retire = async (old: Part) => {
+    const wrong = await editDrawer(`Retire ${partName(old)}`, drawer.id, (d) => retired(d, old.id, today()));
+    tell(wrong ?? `${partName(old)} is retired. Undo takes it back.`);
+    setOpen(null);
   };
   return (
     <Screen
@@ -51,7 +66,14 @@ export function DrawerScreen() {
       }
     >
       <div className="flex flex-col gap-5 desk:grid desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
-        <Owned drawer={drawer} open={open} onOpen={lookAt} />
+        <div className="flex min-w-0 flex-col gap-4">
+          <Owned drawer={drawer} open={open} onOpen={lookAt} />
+          <Retired
+            drawer={drawer}
+            onPutBack={(p) => editDrawer(`Put back ${partName(p)}`, drawer.id, (d) => putBack(d, p.id))}
+            onRemove={remove}
+          />
+        </div>
         <aside
           ref={panel}
           aria-label={part ? 'This part' : 'More parts'}
@@ -60,9 +82,17 @@ export function DrawerScreen() {
           {part ? (
             <EditPart
               key={part.id}
-              drawer={drawer.id}
+              drawer={drawer}
               part={part}
               onKeep={keep}
+              onFigure={(label, figure, value) =>
+                editDrawer(label, drawer.id, (d) =>
+                  value === null
+                    ? withPart(d, withValue(part, classOf(part), figure, null))
+                    : withFigure(d, part, classOf(part), { figure, value, date: today() }),
+                )
+              }
+              onRetire={() => retire(part)}
               onRemove={() => remove(part)}
               onClose={() => setOpen(null)}
             />
@@ -126,6 +156,43 @@ function Owned({ drawer, open, onOpen }: OwnedProps) {
           </ul>
         </div>
       ))}
+    </section>
+  );
+}
+
+interface RetiredProps {
+  readonly drawer: Drawer;
+  readonly onPutBack: (part: Part) => unknown;
+  readonly onRemove: (part: Part) => unknown;
+}
+
+/** What is not used any more, and when that was. */
+function Retired({ drawer, onPutBack, onRemove }: RetiredProps) {
+  const { retired: those = [] } = drawer;
+  if (those.length === 0) return null;
+  return (
+    <section aria-label="Retired">
+      <h2 className="mb-1.5 font-bold">Retired</h2>
+      <ul className="flex flex-col gap-2">
+        {those.map((p) => (
+          <li
+            key={p.id}
+            className="flex flex-wrap items-center gap-3 rounded-xl border border-rule border-dashed px-3 py-2"
+          >
+            <PartIcon partClass={classOf(p)} />
+            <span className="min-w-0 flex-1">
+              <span className="wrap-anywhere block font-semibold leading-tight">{partName(p)}</span>
+              <span className="text-soft text-sm">since {dayText(p.retiredOn)}</span>
+            </span>
+            <Button aria-label={`Put back ${partName(p)}`} onClick={() => onPutBack(p)}>
+              <ArchiveRestore size={18} aria-hidden /> Put back
+            </Button>
+            <Button look="quiet" aria-label={`Take out ${partName(p)}`} onClick={() => onRemove(p)}>
+              <Trash2 size={18} aria-hidden />
+            </Button>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

@@ -1,22 +1,24 @@
 'use client';
-import { Trash2, X } from 'lucide-react';
+import { Archive, Trash2, X } from 'lucide-react';
 import Link from 'next/link';
-import type { Part } from '@/core/model';
+import type { Drawer, Part } from '@/core/model';
 import { Button, classOf, partName, useAll } from '../components';
 import { Ends } from './ends';
-import { OwnValues } from './own-values';
+import { type OnFigure, OwnValues } from './own-values';
 import { PartPhoto } from './part-photo';
 
 interface Props {
-  readonly drawer: string;
+  readonly drawer: Drawer;
   readonly part: Part;
   readonly onKeep: (label: string, part: Part) => Promise<string | null>;
+  readonly onFigure: OnFigure;
+  readonly onRetire: () => void;
   readonly onRemove: () => void;
   readonly onClose: () => void;
 }
 
 /** One part of the drawer: what it is called, its ends, its figures. */
-export function EditPart({ drawer, part, onKeep, onRemove, onClose }: Props) {
+export function EditPart({ drawer, part, onKeep, onFigure, onRetire, onRemove, onClose }: Props) {
   const partClass = classOf(part);
   const rename = (text: string) => {
     const name = text.trim();
@@ -48,13 +50,19 @@ export function EditPart({ drawer, part, onKeep, onRemove, onClose }: Props) {
       <div className="mt-1 mb-3">
         <Ends partClass={partClass} />
       </div>
-      <PartPhoto key={part.id} drawer={drawer} part={part} />
+      <PartPhoto key={part.id} drawer={drawer.id} part={part} />
       <UsedIn part={part} />
       <History part={part} />
-      <OwnValues part={part} onKeep={onKeep} />
-      <Button className="mt-3 text-fail" onClick={onRemove}>
-        <Trash2 size={18} aria-hidden /> Take it out of the drawer
-      </Button>
+      <OwnValues drawer={drawer} part={part} onFigure={onFigure} />
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Button onClick={onRetire}>
+          <Archive size={18} aria-hidden /> Retire it
+        </Button>
+        <Button className="text-fail" onClick={onRemove}>
+          <Trash2 size={18} aria-hidden /> Take it out of the drawer
+        </Button>
+      </div>
+      <p className="mt-1 text-soft text-sm">No chain is made of a retired part; its figures and its history stay.</p>
     </section>
   );
 }

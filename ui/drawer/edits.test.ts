@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { catalogue } from '@/catalogue';
+import { withValue } from '@/core/log';
 import { checkDocument, type Drawer, newPart, quantity } from '@/core/model';
 import { demoDrawer } from '@/demo';
-import { addedPart, withPart, withValue } from './edits';
+import { addedPart, withPart } from './edits';
 
 const classes = [...catalogue.parts.values()].filter((c) => c.kind !== 'unknown');
 const anyClass = fc.constantFrom(...classes);

@@ -2,18 +2,22 @@
 import { RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import { entryOf } from '@/core/algorithms';
-import { figureName, type Part, valueWithBasis } from '@/core/model';
+import { changeText, dayText, rough } from '@/core/format';
+import { driftOf, foundOf } from '@/core/log';
+import { type Drawer, figureName, type Part, valueWithBasis } from '@/core/model';
 import { Basis, classOf } from '../components';
-import { withValue } from './edits';
+
+/** @param value null for the class's own. @returns what is wrong with it, or null when it was kept. */
+export type OnFigure = (label: string, figure: string, value: number | null) => Promise<string | null>;
 
 interface Props {
+  readonly drawer: Drawer;
   readonly part: Part;
-  /** @returns what is wrong with it, or null when it was kept. */
-  readonly onKeep: (label: string, part: Part) => Promise<string | null>;
+  readonly onFigure: OnFigure;
 }
 
 /** The figures of a part: the class's, with where each comes from; or the owner's in their place. */
-export function OwnValues({ part, onKeep }: Props) {
+export function OwnValues({ drawer, part, onFigure }: Props) {
   const partClass = classOf(part);
   return (
     <table className="w-full text-left">
@@ -31,9 +35,10 @@ export function OwnValues({ part, onKeep }: Props) {
         {Object.keys(partClass.values).map((name) => (
           <ValueRow
             key={`${part.id} ${name} ${valueWithBasis(part, partClass, name).value}`}
+            drawer={drawer}
             part={part}
             name={name}
-            onKeep={onKeep}
+            onFigure={onFigure}
           />
         ))}
       </tbody>
@@ -41,7 +46,7 @@ export function OwnValues({ part, onKeep }: Props) {
   );
 }
 
-function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
+function ValueRow({ drawer, part, name, onFigure }: Props & { readonly name: string }) {
   const partClass = classOf(part);
   const { value, unit, basis, source } = valueWithBasis(part, partClass, name);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -52,9 +57,7 @@ function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
       return;
     }
     if (entered === value) return;
-    setWrong(
-      await onKeep(`${figureName(name)} of ${part.name ?? partClass.name}`, withValue(part, partClass, name, entered)),
-    );
+    setWrong(await onFigure(`${figureName(name)} of ${part.name ?? partClass.name}`, name, entered));
   };
   return (
     <>
@@ -89,6 +92,7 @@ function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
           )}
         </td>
       </tr>
+      <Before drawer={drawer} part={part} name={name} unit={unit} />
       {wrong && (
         <tr>
           <td colSpan={3} role="alert" className="pb-1 text-fail text-sm">
@@ -97,5 +101,26 @@ function ValueRow({ part, name, onKeep }: Props & { readonly name: string }) {
         </tr>
       )}
     </>
+  );
+}
+
+/** What the figure was on other days, and how far it went since. */
+function Before({
+  drawer,
+  part,
+  name,
+  unit,
+}: Pick<Props, 'drawer' | 'part'> & { readonly name: string; readonly unit: string }) {
+  const drift = driftOf(foundOf(drawer, part.id, name), unit);
+  if (!drift) return null;
+  return (
+    <tr>
+      <td
+        colSpan={3}
+        className={`pb-1.5 text-sm leading-tight ${drift.isMuch ? 'font-semibold text-caution' : 'text-soft'}`}
+      >
+        {drift.days.map((d) => `${rough(d.value)} on ${dayText(d.date)}`).join(', ')}: {changeText(unit, drift.change)}
+      </td>
+    </tr>
   );
 }

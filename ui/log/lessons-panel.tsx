@@ -1,6 +1,9 @@
 import { scaleLinear } from 'd3-scale';
-import { figure } from '@/core/format';
+import { itemAt } from '@/core/algorithms';
+import { changeText, dayText, figure } from '@/core/format';
 import type { Lessons } from '@/core/log';
+import { figureName } from '@/core/model';
+import { partName } from '../components';
 
 interface Props {
   readonly lessons: Lessons;
@@ -12,8 +15,8 @@ const x = scaleLinear([0, 1], [0, WIDTH]);
 const MOST = 8;
 
 /** What the log teaches: how sure each kind is, with how far that is known; what was the matter most. */
-export function LessonsPanel({ lessons: { sure, causes, suspects }, nameOf }: Props) {
-  const empty = sure.length === 0 && causes.length === 0;
+export function LessonsPanel({ lessons: { sure, causes, suspects, drifted }, nameOf }: Props) {
+  const empty = sure.length === 0 && causes.length === 0 && drifted.length === 0;
   return (
     <section aria-label="What it teaches" className="rounded-xl border border-rule bg-card p-4">
       <h2 className="font-bold text-lg">What it teaches</h2>
@@ -63,6 +66,19 @@ export function LessonsPanel({ lessons: { sure, causes, suspects }, nameOf }: Pr
             ))}
           </ul>
           <p className="mt-1 text-soft text-sm">These are asked for sooner.</p>
+        </>
+      )}
+      {drifted.length > 0 && (
+        <>
+          <h3 className="mt-3 font-bold">Not what it was</h3>
+          <ul>
+            {drifted.slice(0, MOST).map((d) => (
+              <li key={`${d.part.id} ${d.figure}`}>
+                {partName(d.part)}: {figureName(d.figure)} {changeText(d.unit, d.change)}{' '}
+                <span className="text-soft">since {dayText(itemAt(d.days, 0).date)}</span>
+              </li>
+            ))}
+          </ul>
         </>
       )}
       {suspects.map((s) => (

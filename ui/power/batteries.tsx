@@ -1,9 +1,13 @@
 'use client';
+import { useState } from 'react';
+import { entryOf } from '@/core/algorithms';
 import type { Report } from '@/core/assess';
-import { minutesText } from '@/core/format';
-import type { PartId, Setup } from '@/core/model';
-import { Button, classOf, nameIn } from '../components';
+import { capital, minutesText, rough } from '@/core/format';
+import { figureName, type Part, type PartId, quantity, type Setup } from '@/core/model';
+import { capacityByRun, lasts } from '@/core/power';
+import { Button, classOf, keepFigure, NumberField, nameIn } from '../components';
 import { Slide } from '../setup';
+import { tell } from '../shell';
 import { letterOf } from './looks';
 
 interface Props {
@@ -47,7 +51,7 @@ export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
         const fails = r.minutes !== null && r.minutes < setup.job.minutes && !classOf(part).bank;
         const middle = Math.max(1, Math.round(Math.min(r.minutes ?? setup.job.minutes, setup.job.minutes) * 0.9));
         return (
-          <div key={r.part} className={i > 0 ? 'mt-2 border-rule border-t pt-2' : 'mt-1'}>
+          <div key={r.part} data-battery={r.part} className={i > 0 ? 'mt-2 border-rule border-t pt-2' : 'mt-1'}>
             <p className="flex justify-between gap-2 leading-tight">
               <span className="wrap-anywhere min-w-0 font-semibold">
                 <span className="font-mono text-accent">{letterOf(i)}</span> {name}
@@ -66,6 +70,7 @@ export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
               onTurn={(to) => onTurn(`Charge of ${name}`, withCharge(setup, r.part, to / 100))}
               onDone={onDone}
             />
+            <RealRun key={`${r.part} ${r.minutes}`} setup={setup} part={part} runtime={r} />
             {swaps.map((s) => (
               <div key={s.minute} className="flex items-center justify-between gap-2 text-sm">
                 <span>exchanged at minute {s.minute}</span>
@@ -96,6 +101,56 @@ export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
         );
       })}
     </section>
+  );
+}
+
+interface RealRunProps {
+  readonly setup: Setup;
+  readonly part: Part;
+  readonly runtime: Report['runtimes'][number];
+}
+
+/** How long it really lasted tells how much an ageing battery still holds: kept as the part's own figure, with the day. */
+function RealRun({ setup, part, runtime: { cell } }: RealRunProps) {
+  // To the very end: what is kept back is not counted by what goes off.
+  const computed = Math.round(lasts({ ...cell, reserve: 0 }));
+  const [lasted, setLasted] = useState(computed);
+  const partClass = classOf(part);
+  if (!Number.isFinite(computed) || !capacityByRun(part, partClass, cell, computed)) return null;
+  const found = capacityByRun(part, partClass, cell, lasted);
+  const { figure = '', value = 0 } = found ?? {};
+  const unit = found && entryOf(partClass.values, figure).unit;
+  const name = nameIn(setup, part.id);
+  const keep = async () => {
+    if (await keepFigure(`Battery of ${name}`, setup, part, figure, Number(value.toPrecision(3))))
+      tell(`${name} now goes by its real battery. Undo takes it back.`);
+  };
+  return (
+    <details className="text-sm">
+      <summary className="min-h-10 cursor-pointer py-2 font-semibold text-accent">
+        Did it go off at another time?
+      </summary>
+      <NumberField
+        label={`Minutes until ${name} went off`}
+        value={lasted}
+        min={1}
+        max={60_000}
+        step={1}
+        onValue={setLasted}
+      />
+      {lasted === computed ? (
+        <p className="mt-1 text-soft">As computed, with all of it used.</p>
+      ) : found ? (
+        <p className="mt-1 flex flex-wrap items-center justify-between gap-2">
+          <span>
+            {capital(figureName(figure))}: about {rough(value)} {unit}, not {rough(quantity(part, partClass, figure))}
+          </span>
+          <Button onClick={() => void keep()}>Keep it</Button>
+        </p>
+      ) : (
+        <p className="mt-1">With what is charged on the way no battery lasts just so long.</p>
+      )}
+    </details>
   );
 }
 
