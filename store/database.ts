@@ -73,14 +73,16 @@ export interface KeptTake {
   readonly file: Blob;
 }
 
-/** How a part looks, for its owner; kept in this browser only, never in a file. */
+/** How a part looks, or what a note of the log is about; kept in this browser, and in the file of everything. */
 export interface Photo {
-  /** Of the drawer and the part, by `photoKey`. */
+  /** By `photoKey` or `entryPhotoKey`. */
   readonly key: string;
   readonly picture: Blob;
 }
 
 export const photoKey = (drawer: string, part: PartId): string => `${drawer}/${part}`;
+/** Of an entry of the log; no id has a colon. */
+export const entryPhotoKey = (entry: string): string => `entry:${entry}`;
 
 export type Database = Dexie & {
   readonly setups: EntityTable<Setup, 'id'>;

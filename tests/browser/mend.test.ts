@@ -1,3 +1,4 @@
+import { resolve } from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { afterEach, beforeAll, expect, test } from 'vitest';
 import { PATIENCE_MS, type Walk, walkForTests } from '../support/walk';
@@ -95,8 +96,12 @@ test('a note is kept, found by its words and by its day, changed and removed', a
   await walk.press(/Tape on the quay/);
   await walk.press(/^Went badly$/);
   await walk.sees(/Note, badly/);
+  await walk.giveFile(resolve('docs/screenshots/log.png'), 'main details[open] input[type=file]');
+  await walk.find('main details[open] img', /^Tape on the quay, as photographed$/);
   await walk.driver.navigate().refresh();
   await walk.press(/Tape on the quay/);
+  await walk.find('main details[open] img', /^Tape on the quay, as photographed$/);
+  await walk.expectAccessible();
   await walk.press(/^Remove$/);
   await walk.sees(/Nothing yet/);
 });

@@ -2,10 +2,10 @@
 import { Archive, Trash2, X } from 'lucide-react';
 import Link from 'next/link';
 import type { Drawer, Part } from '@/core/model';
-import { Button, classOf, partName, useAll } from '../components';
+import { photoKey } from '@/store';
+import { Button, classOf, Photograph, partName, useAll } from '../components';
 import { Ends } from './ends';
 import { type OnFigure, OwnValues } from './own-values';
-import { PartPhoto } from './part-photo';
 
 interface Props {
   readonly drawer: Drawer;
@@ -50,7 +50,7 @@ export function EditPart({ drawer, part, onKeep, onFigure, onRetire, onRemove, o
       <div className="mt-1 mb-3">
         <Ends partClass={partClass} />
       </div>
-      <PartPhoto key={part.id} drawer={drawer.id} part={part} />
+      <Photograph key={part.id} of={photoKey(drawer.id, part.id)} name={partName(part)} />
       <UsedIn part={part} />
       <History part={part} />
       <OwnValues drawer={drawer} part={part} onFigure={onFigure} />

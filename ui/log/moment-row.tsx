@@ -3,7 +3,8 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { Moment } from '@/core/log';
 import type { Entry } from '@/core/model';
-import { Button, keepChange } from '../components';
+import { entryPhotoKey } from '@/store';
+import { Button, keepChange, Photograph } from '../components';
 import { tell } from '../shell';
 
 const ICONS: Readonly<Record<Moment['did'], LucideIcon>> = {
@@ -103,6 +104,9 @@ function Behind({ entry }: { readonly entry: Entry }) {
         }}
         className="w-full rounded-lg border border-rule bg-paper px-3 py-2"
       />
+      <div className="mt-2">
+        <Photograph of={entryPhotoKey(id)} name={entry.name} />
+      </div>
       <div className="mt-1 flex flex-wrap gap-2">
         <Button aria-pressed={entry.went === 'well'} onClick={() => void went('well')}>
           <Smile size={18} aria-hidden /> Went well

@@ -2,9 +2,10 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { Camera, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import type { Part } from '@/core/model';
-import { database, photoKey } from '@/store';
-import { attempt, Button, partName, useObjectUrl } from '../components';
+import { database } from '@/store';
+import { Button } from './button';
+import { attempt } from './keeping';
+import { useObjectUrl } from './use-object-url';
 
 /** Longest side that is kept, pixels: enough to know a part by. */
 const LONGEST = 800;
@@ -22,9 +23,15 @@ async function smaller(file: File): Promise<Blob | null> {
   return new Promise((resolve) => canvas.toBlob(resolve, 'image/jpeg', 0.8));
 }
 
-/** A photo of the owner's own part; kept in this browser and in no file. */
-export function PartPhoto({ drawer, part }: { readonly drawer: string; readonly part: Part }) {
-  const key = photoKey(drawer, part.id);
+interface Props {
+  /** By `photoKey` or `entryPhotoKey`. */
+  readonly of: string;
+  /** What is to be seen, in words. */
+  readonly name: string;
+}
+
+/** A photo of something that the owner has or did; kept in this browser, and in the file of everything. */
+export function Photograph({ of: key, name }: Props) {
   const photo = useLiveQuery(() => database().photos.get(key), [key]);
   const url = useObjectUrl(photo?.picture);
   const [wrong, setWrong] = useState<string | null>(null);
@@ -38,7 +45,7 @@ export function PartPhoto({ drawer, part }: { readonly drawer: string; readonly 
     <div className="mb-3 flex flex-wrap items-end gap-2">
       {url && (
         // biome-ignore lint/performance/noImgElement: a picture of this browser's own, which no server can make smaller
-        <img src={url} alt={`${partName(part)}, as photographed`} className="max-h-48 rounded-lg border border-rule" />
+        <img src={url} alt={`${name}, as photographed`} className="max-h-48 rounded-lg border border-rule" />
       )}
       <label className="inline-flex min-h-10 cursor-pointer items-center gap-2 rounded-lg border border-accent px-3 font-semibold text-accent focus-within:outline-2 focus-within:outline-accent hover:bg-accent-wash">
         <Camera size={18} aria-hidden /> {url ? 'Another photo' : 'Add a photo'}
