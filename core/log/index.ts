@@ -1,4 +1,5 @@
 export { logCsv } from './csv';
+export { type LastTime, lastTimeWith } from './last-time';
 export { type Frequent, type Lessons, lessonsOf, type Sureness, seenIn } from './lessons';
 export {
   type Drift,
@@ -13,3 +14,4 @@ export {
   withValue,
 } from './own-figures';
 export { found, type Moment, timelineOf } from './timeline';
+export { withFaults } from './with-faults';

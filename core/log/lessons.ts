@@ -2,6 +2,7 @@ import { isFaultKind, type Seen } from '../diagnose';
 import type { Catalogue, Drawer, Entry } from '../model';
 import { type Rate, rateOf } from '../plan';
 import { type Drifted, driftedIn } from './own-figures';
+import { withFaults } from './with-faults';
 
 /** Faults that were found and mended, as Mend counts them: what was the matter once is likelier to be it again. */
 export const seenIn = (entries: readonly Entry[]): readonly Seen[] =>
@@ -39,7 +40,8 @@ const OFTEN = 3;
 
 /** What a log and the results in the drawers teach. */
 export function lessonsOf(entries: readonly Entry[], drawers: readonly Drawer[], catalogue: Catalogue): Lessons {
-  const outcomes = drawers.flatMap((d) => d.outcomes ?? []).filter((o) => catalogue.parts.has(o.class));
+  const known = drawers.map((d, i) => (i === 0 ? withFaults(d, entries, catalogue) : d));
+  const outcomes = known.flatMap((d) => d.outcomes ?? []).filter((o) => catalogue.parts.has(o.class));
   const [first] = drawers;
   const pairs = new Map(outcomes.map((o) => [`${o.class} ${o.device}`, o]));
   const sure = [...pairs.values()].flatMap(({ class: id, device }) => {

@@ -5,7 +5,8 @@ import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { Belief, Hunt } from '../diagnose';
 import { type Drawer, type Entry, FORMAT_VERSION } from '../model';
-import { found, lessonsOf, logCsv, seenIn, timelineOf } from '.';
+import { rateOf } from '../plan';
+import { found, lastTimeWith, lessonsOf, logCsv, seenIn, timelineOf, withFaults } from '.';
 
 const entry = (id: string, more: Partial<Entry>): Entry => ({
   format: 'symplex.entry',
@@ -75,4 +76,37 @@ test('as CSV, in the order of time, read back as it was by the package that read
     ['fault', 'Plug not fully in at connection 6, "quay", 2 mm', ''],
     ['later', '', 'two\nlines, "quoted"'],
   ]);
+});
+
+test('a piece that was itself at fault counts against its kind in the next plan, once; a hand that slipped does not', () => {
+  const piece = '8c-headset-unlicensed';
+  const fault = (id: string, kind: string, more: Partial<Entry> = {}) =>
+    entry(id, { did: 'fixed', device: 'phone-8-contact', cause: { text: id, kind, class: piece }, ...more });
+  const rate = (drawer: Drawer) => rateOf(piece, 'phone-8-contact', drawer, catalogue)!;
+  const own = { ...demoDrawer, outcomes: [] };
+  const worn = withFaults(own, [fault('a', 'broken conductor'), fault('b', 'dirty contacts')], catalogue);
+  expect(rate(worn).mean).toBeLessThan(rate(own).mean);
+  expect([rate(worn).tried, rate(worn).worked]).toEqual([2, 0]);
+  const [slip, tried] = [fault('c', 'half in'), fault('d', 'broken conductor', { did: 'tried' })];
+  expect(withFaults(own, [slip, tried, fault('e', 'broken conductor', { cause: { text: '?' } })], catalogue)).toBe(own);
+  // Told already as the result of that day.
+  const told = { ...own, outcomes: [{ class: piece, device: 'phone-8-contact', worked: false, date: '2026-11-20' }] };
+  expect(withFaults(told, [fault('a', 'broken conductor')], catalogue)).toBe(told);
+});
+
+test('the last time with an app is the last that went well, by the entry’s own app or its setup’s; else the last that did not', () => {
+  const setup = itemAt(demoSetups, 0);
+  const { device, app } = setup.job;
+  const used = (id: string, went: 'well' | 'badly', at: string, more: Partial<Entry> = {}) =>
+    entry(id, { did: 'used', went, at, device, app, ...more });
+  const [well, later] = [used('well', 'well', '2026-11-02T10:00'), used('later', 'badly', '2026-11-09T10:00')];
+  const last = (entries: readonly Entry[], here = [setup]) => lastTimeWith(entries, here, { device, app })?.entry.id;
+  expect(last([later, well])).toBe('well');
+  expect(last([later, used('first', 'badly', '2026-10-01T10:00')])).toBe('later');
+  const { app: _, ...older } = used('older', 'well', '2026-11-12T10:00', { setup: { id: setup.id, name: setup.name } });
+  expect(last([well, older])).toBe('older');
+  expect(last([well, older], [])).toBe('well');
+  expect(
+    last([used('other', 'well', '2026-11-12T10:00', { app: 'other-app' }), { ...well, device: 'other' }]),
+  ).toBeUndefined();
 });

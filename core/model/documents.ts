@@ -290,8 +290,9 @@ export interface Entry {
   readonly place?: string;
   /** What took part: classes, and what their owner calls them. */
   readonly parts?: readonly { readonly class: string; readonly name: string }[];
-  /** The device class. */
+  /** The device class, and the class of the app on it. */
   readonly device?: string;
+  readonly app?: string;
   /** What was noticed, in words. */
   readonly noticed?: readonly string[];
   /** What was the matter, and of which kind: by that it is counted. */

@@ -7,7 +7,17 @@ export { solver } from './kit';
 export { type KitProgress, type KitWish, kitsFor, type NamedKit } from './kits';
 export { type PlanProgress, plan, type Route } from './plan';
 export { type Relaxation, relaxations } from './relaxations';
-export { costOf, type Rate, rateOf, type Stock, shoppingCsv, shoppingList, stockOf, type Wanted } from './stock';
+export {
+  costOf,
+  isCounted,
+  type Rate,
+  rateOf,
+  type Stock,
+  shoppingCsv,
+  shoppingList,
+  stockOf,
+  type Wanted,
+} from './stock';
 export { type Score, scoreOf, statusesOf, tuneKnobs } from './tuning';
 export { type Uses, usesOf } from './uses';
 export { type WhyNot, whyNot } from './why-not';

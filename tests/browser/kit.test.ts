@@ -111,6 +111,10 @@ test('a result of one’s own is kept in the drawer, and the next plan counts it
   await walk.sees(/0 good of \d results of yours/, '[aria-label="How did it go"]');
   await walk.open('?job=kiln-opening');
   await walk.sees(/Least sure: two-into-one splitter, works 0 of 1 here/);
+  await walk.sees(
+    /It did not work with the browser call page.*Twin receiver.*Open Kiln opening/,
+    '[aria-label="Last time"]',
+  );
   await walk.undo();
   await walk.sees(/Least sure: two-into-one splitter, works 9\.0 of 10 as a rule/);
 });

@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { Setup } from '@/core/model';
-import { nameIn, StatusMark, useDrawer, useKnobTables, useMends, useReport } from '../components';
+import { nameIn, StatusMark, useKnobTables, useKnownDrawer, useMends, useReport } from '../components';
 import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
 import { Screen, tell } from '../shell';
 import { Buses } from './buses';
@@ -21,7 +21,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
   const [listener, setListener] = useState<string | null>(null);
   const verdict = report?.verdicts.find((v) => v.gate === 'heard');
   const wanting = verdict !== undefined && verdict.status !== 'pass';
-  const { standing, done: searched } = useMends(kept, useDrawer(), wanting);
+  const { standing, done: searched } = useMends(kept, useKnownDrawer(), wanting);
   const calls = (report?.hears.listeners.length ?? 0) > 0;
   const tables = useKnobTables(kept, calls);
   if (problem) {

@@ -16,6 +16,7 @@ export { NumberField } from './number-field';
 export { inInput, numberInput } from './number-input';
 export { keepFigure } from './own-figure';
 export { AppIcon, PartIcon } from './part-icon';
+export { Photograph } from './photograph';
 export { colourOf, MarginBar, StatusMark, washOf } from './status';
 export {
   type Judgement,
@@ -45,6 +46,7 @@ export {
   useAll,
   useDrawer,
   useJob,
+  useKnownDrawer,
   useLiking,
   useOnPage,
   useSetAside,

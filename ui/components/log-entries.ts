@@ -11,12 +11,13 @@ const now = (at = new Date()): string =>
 const MOST_NAME = 160;
 
 /** An entry's words about the setup that it was with. */
-export const about = (setup: Setup): Pick<Entry, 'setup' | 'parts' | 'device'> => ({
+export const about = (setup: Setup): Pick<Entry, 'setup' | 'parts' | 'device' | 'app'> => ({
   setup: { id: setup.id, name: setup.name },
   parts: setup.parts
     .filter((p) => !classOf(p).host)
     .map((p) => ({ class: p.class, name: nameIn(setup, p.id).slice(0, 120) })),
   device: setup.job.device,
+  app: setup.job.app,
 });
 
 type Told = Omit<Entry, 'format' | 'version' | 'id' | 'at'>;

@@ -2,6 +2,7 @@
 import { useLiveQuery } from 'dexie-react-hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { catalogue } from '@/catalogue';
+import { withFaults } from '@/core/log';
 import type { Drawer, Job, Setup } from '@/core/model';
 import {
   database,
@@ -73,6 +74,16 @@ function useOpen<K extends Kind>(kind: K, key: Setting['key'], wanted?: string |
 export const useJob = (wanted: string | null): Job | null | undefined => useOpen('jobs', 'job', wanted);
 export const useSetup = (wanted: string | null): Setup | null | undefined => useOpen('setups', 'setup', wanted);
 export const useDrawer = (): Drawer | null | undefined => useOpen('drawers', 'drawer');
+
+/** The open drawer with what the log tells of its kinds, for planning; null where none is open. */
+export function useKnownDrawer(): Drawer | null | undefined {
+  const drawer = useDrawer();
+  const entries = useAll('entries');
+  return useMemo(
+    () => (drawer && entries ? withFaults(drawer, entries, catalogue) : drawer && undefined),
+    [drawer, entries],
+  );
+}
 
 /** Labels of the steps that undo and redo would walk. */
 export function useSteps(): { readonly back: string | null; readonly forth: string | null } {

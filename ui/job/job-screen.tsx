@@ -13,8 +13,8 @@ import {
   keepRevision,
   setSetting,
   useAll,
-  useDrawer,
   useJob,
+  useKnownDrawer,
   useMoney,
   usePlan,
   useUses,
@@ -23,6 +23,7 @@ import { HandOver, Missing, Screen, saveFile, tell, useOverruled, Welcome } from
 import { AnswerStrip } from './answer-strip';
 import { beginJob } from './begin-job';
 import { DeadEnd } from './dead-end';
+import { LastTime } from './last-time';
 import { letterOf } from './letter';
 import { WhyNotAsk } from './why-not';
 
@@ -57,7 +58,7 @@ function Desk() {
   const wanted = useSearchParams().get('job');
   const job = useJob(wanted);
   useOverruled('jobs', job);
-  const drawer = useDrawer();
+  const drawer = useKnownDrawer();
   const money = useMoney();
   const { progress, searching, stop } = usePlan(job, drawer);
   const others = (useAll('jobs') ?? []).filter((j) => j.id !== job?.id);
@@ -139,6 +140,7 @@ function Desk() {
               out.
             </p>
           )}
+          <LastTime job={job} />
           <ol className="flex flex-col gap-3">
             {answers.map((a, i) => (
               <AnswerStrip

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { countText } from '@/core/format';
 import { type Job, pooled } from '@/core/model';
-import { Button, NumberField, useAll, useDrawer, useKits, useLiking } from '../components';
+import { Button, NumberField, useAll, useKits, useKnownDrawer, useLiking } from '../components';
 import { Screen } from '../shell';
 import { Kits } from './kits';
 
@@ -17,7 +17,7 @@ export function KitScreen() {
 }
 
 function Asking({ jobs }: { readonly jobs: readonly Job[] }) {
-  const drawer = useDrawer();
+  const drawer = useKnownDrawer();
   const others = (useAll('drawers') ?? []).filter((d) => d.id !== drawer?.id);
   const [crew, setCrew] = useLiking<Readonly<Record<string, number>>>('crew', NOBODY);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());

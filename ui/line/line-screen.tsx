@@ -7,7 +7,7 @@ import { headline } from '@/core/cause';
 import type { GateName } from '@/core/gates';
 import { type Setup, writeDocument } from '@/core/model';
 import { BesideMeter } from '../beside';
-import { Button, useDrawer, useMends, useQuieter, useReport, useWay, useWidth } from '../components';
+import { Button, useDrawer, useKnownDrawer, useMends, useQuieter, useReport, useWay, useWidth } from '../components';
 import { jobSentence } from '../job';
 import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
 import { HandOver, SaveEverything, Screen, saveFile, tell } from '../shell';
@@ -35,6 +35,7 @@ const PAPER_PX = 680;
 /** One setup on the bench. A knob being turned changes a draft; it is kept, as one step, when it is let go. */
 function Sheet({ kept }: { readonly kept: Setup }) {
   const drawer = useDrawer();
+  const known = useKnownDrawer();
   const { setup, keep, turn: onTurn, done: onDone } = useDraft(kept);
   const judgement = useReport(setup);
   // Other screens lead to one gate, or to the way of a voice, by the address.
@@ -52,9 +53,9 @@ function Sheet({ kept }: { readonly kept: Setup }) {
   }, [focus]);
   const { report } = judgement;
   const ill = report?.verdicts.some((v) => v.status !== 'pass') ?? false;
-  const { standing, done } = useMends(kept, drawer, ill);
+  const { standing, done } = useMends(kept, known, ill);
   const hums = report?.verdicts.some((v) => v.gate === 'clean' && v.lane === 'ground' && v.status !== 'pass') ?? false;
-  const quieter = useQuieter(kept, drawer, hums);
+  const quieter = useQuieter(kept, known, hums);
 
   const onMend = async (label: string, next: Setup) => {
     if (!(await keep(label, next))) return;

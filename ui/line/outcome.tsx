@@ -1,19 +1,13 @@
 'use client';
 import { Frown, Smile } from 'lucide-react';
-import { type Drawer, hasFigure, type Setup } from '@/core/model';
+import type { Drawer, Setup } from '@/core/model';
+import { isCounted } from '@/core/plan';
 import { about, Button, classOf, entryEdit, keepChange, today, useDrawer } from '../components';
 import { tell } from '../shell';
 
-/** What a result says something about: pieces that do not always do what they should. */
+/** What a result says something about. */
 const tellsOf = (setup: Setup): readonly string[] => [
-  ...new Set(
-    setup.parts
-      .filter((p) => {
-        const c = classOf(p);
-        return !c.host && (c.inputs !== undefined || hasFigure(c, 'worksOfTen'));
-      })
-      .map((p) => p.class),
-  ),
+  ...new Set(setup.parts.filter((p) => isCounted(classOf(p))).map((p) => p.class)),
 ];
 
 /** How it went: kept in the drawer, so that the next plan knows how often such pieces work here. */

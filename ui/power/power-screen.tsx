@@ -1,7 +1,7 @@
 'use client';
 import { oneWith } from '@/core/algorithms';
 import type { Setup } from '@/core/model';
-import { StatusMark, useDrawer, useMends, useReport } from '../components';
+import { StatusMark, useKnownDrawer, useMends, useReport } from '../components';
 import { GateCard, SetupPicker, SetupScreen, useDraft } from '../setup';
 import { Screen, tell } from '../shell';
 import { Batteries } from './batteries';
@@ -19,7 +19,7 @@ function Desk({ kept }: { readonly kept: Setup }) {
   const { setup, keep, turn, done } = useDraft(kept);
   const { report, setup: judged, problem } = useReport(setup);
   const wanting = report?.verdicts.some((v) => v.gate === 'powered' && v.status !== 'pass') ?? false;
-  const { standing, done: searched } = useMends(kept, useDrawer(), wanting);
+  const { standing, done: searched } = useMends(kept, useKnownDrawer(), wanting);
   if (problem) {
     return (
       <Screen title={<SetupPicker setup={setup} />}>

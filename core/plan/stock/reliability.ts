@@ -5,6 +5,7 @@ import {
   type Drawer,
   hasFigure,
   newPart,
+  type PartClass,
   quantity,
   type Setup,
 } from '../../model';
@@ -43,6 +44,9 @@ export function rateOf(classId: ClassId, device: string, drawer: Drawer | null, 
   const [from, to] = nineInTen(a, b);
   return { classId, mean: a / (a + b), from, to, worked, tried: own.length };
 }
+
+/** Whether a result tells something of a class: pieces that do not always do what they should. */
+export const isCounted = (c: PartClass): boolean => !c.host && (c.inputs !== undefined || hasFigure(c, 'worksOfTen'));
 
 /** Few classes have results of their own, and every chain asks: each pair is worked out once. */
 const intervals = new Map<string, readonly [number, number]>();
