@@ -7,7 +7,7 @@ export {
   type Likely,
   type NextProbe,
 } from './diagnosis';
-export { seenInStillness, seenInTaps, seenInWalk } from './from-live';
+export { MeterWatch, seenInStillness, seenInTaps, seenInWalk } from './from-live';
 export { seenInTake } from './from-take';
 export { Hunt } from './hunt';
 export { NOTICES, type Notice, type NoticeId, noticesIn, SAID_YESTERDAY, saidWords, shows } from './notices';

@@ -11,13 +11,17 @@ export {
 } from './findings';
 export {
   BEAT_S,
+  clipsOf,
   GapMeter,
+  isHeard,
   LiveMeter,
   type LiveReading,
   type Loss,
   liveMicrophone,
   NEAR_BEATS,
+  type Sides,
   type Stilled,
+  sidesOf,
   stilled,
   type Walked,
   walked,

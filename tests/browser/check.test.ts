@@ -231,6 +231,7 @@ test('a browser that keeps its processing on, or gives another rate, is told of;
       const [track] = stream.getAudioTracks();
       const told = track.getSettings.bind(track);
       track.getSettings = () => ({ ...told(), noiseSuppression: true, sampleRate: 16000, channelCount: 1 });
+      window.muted = (on) => { track.enabled = !on; };
       window.pulledOut = () => { track.stop(); track.dispatchEvent(new Event('ended')); };
       return stream;
     };
@@ -278,4 +279,11 @@ test('a browser that keeps its processing on, or gives another rate, is told of;
     PATIENCE_MS,
     'the take is lost',
   );
+  // What stays ill at the meter can be looked for, without a test.
+  await walk.press(/^Live input$/, '[role=tab]');
+  await walk.press(/^Listen$/);
+  await walk.sees(/dBFS|sides/, '[aria-label=Meter]');
+  await walk.driver.executeScript('window.muted(true)');
+  await walk.press(/^Find what causes it$/);
+  await walk.sees(/You notice: .*no level/i);
 });

@@ -1,9 +1,9 @@
 import { scaleLinear } from 'd3-scale';
 import { itemAt } from '@/core/algorithms';
 import { figure } from '@/core/format';
-import type { LiveReading } from '@/core/take';
+import { isHeard, type LiveReading } from '@/core/take';
 import { StatusMark, useWidth } from '../components';
-import { clippingWords, isHeard, sidesWords } from './meter-words';
+import { clippingWords, sidesWords } from './meter-words';
 
 interface Props {
   readonly reading: LiveReading;

@@ -1,7 +1,7 @@
 import { CircleStop, Ear, Footprints, Hand, Mic, Volume1 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import type { Report } from '@/core/assess';
-import { seenInStillness } from '@/core/diagnose';
+import { MeterWatch, seenInStillness } from '@/core/diagnose';
 import { figure } from '@/core/format';
 import type { Setup } from '@/core/model';
 import { BEAT_S, channelName, type LiveReading, NEAR_BEATS, stilled, walked } from '@/core/take';
@@ -60,6 +60,8 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
   useEffect(() => {
     if (!input) setDoing(null);
   }, [input]);
+
+  const offered = useOffered(setup, reading);
 
   const begin = (next: Doing) => {
     setOutcome(null);
@@ -223,6 +225,7 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
             </div>
           )}
           {result}
+          {!doing && !outcome?.seen && <ToMend setup={setup} seen={offered} />}
           <section aria-label="Tests" className="grid grid-cols-2 gap-2 desk:grid-cols-5">
             <Test
               icon={Hand}
@@ -266,6 +269,28 @@ export function Live({ setup, report, onTake, deskCode, onDeskOver }: Props) {
       {report && <Probe setup={setup} report={report} inputs={inputs} outputs={outputs} />}
     </div>
   );
+}
+
+const NOTHING = { noticed: [], absent: [] };
+
+/** What the meter alone gives a hunt to begin with. Where each voice has a side, one of them is silent by right. */
+function useOffered(setup: Setup, reading: LiveReading | null): ReturnType<MeterWatch['push']> {
+  const watch = useRef<MeterWatch | null>(null);
+  const [seen, setSeen] = useState<ReturnType<MeterWatch['push']>>(NOTHING);
+  const isApart = setup.job.arrangement === 'side-each';
+  useEffect(() => {
+    if (!reading) {
+      watch.current = null;
+      setSeen(NOTHING);
+      return;
+    }
+    watch.current ??= new MeterWatch();
+    const heard = watch.current.push(reading);
+    const said = heard.noticed.filter((id) => !(isApart && id === 'one-side'));
+    // Many readings a second: what says the same stays the same.
+    setSeen((before) => (before.noticed.join() === said.join() ? before : { ...heard, noticed: said }));
+  }, [reading, isApart]);
+  return seen;
 }
 
 /** In less nothing steady is told from a noise that passes (core/take needs as much for hum). */
