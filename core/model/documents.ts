@@ -119,6 +119,8 @@ export interface Job extends Destination {
   readonly preference?: Preference;
   /** What a lost take would cost, in the drawer's money: safer chains come first as it grows; absent is the usual. */
   readonly lostTake?: number;
+  /** What it is to carry, plug and check one piece more, in the same money; absent is the usual. */
+  readonly perPiece?: number;
   /** What must take part. */
   readonly with?: readonly With[];
   /** The device is to be charged all the while. */

@@ -106,6 +106,13 @@ export { isFader, isShut, knobAt, newPart, quantity, valueWithBasis } from './qu
 export { ALL_SORTS, askedBy, askedName, isAsked, isBeside, sendsNotes } from './sorts';
 export { alsoCalled, type Synonyms } from './synonyms';
 export { turnKnob } from './turn';
-export { ORDINARY_SPL, PLAIN_USUAL, sameMains, type Usual } from './usual';
+export {
+  ORDINARY_SPL,
+  PLAIN_USUAL,
+  sameMains,
+  USUAL_LOST_TAKE,
+  USUAL_PER_PIECE,
+  type Usual,
+} from './usual';
 export { withSources } from './with-sources';
 export { writeDocument } from './write';

@@ -57,12 +57,17 @@ describe('the job sentence', () => {
     await (await pick.findElement(By.css('option[value="sort wireless"]'))).click();
     await walk.sees(/with a wireless system/, 'main p');
     await walk.expectAccessible();
+    const perPiece = () => walk.find('input', /^To carry and plug one piece more costs/);
+    await (await perPiece()).sendKeys(Key.chord(Key.CONTROL, 'a'), '7', Key.TAB);
+    await walk.sees(/one piece more costs 7 EUR/);
     await (await walk.find('input', /^Keep the device charged/)).click();
     await walk.keys(Key.ESCAPE);
     await walk.sees(/with a wireless system, charged all the while/, 'main p');
     await walk.driver.navigate().refresh();
     await walk.sees(/with a wireless system, charged all the while/, 'main p');
     await walk.press(/^What must take part/);
+    expect(await (await perPiece()).getAttribute('value')).toBe('7');
+    await (await perPiece()).sendKeys(Key.chord(Key.CONTROL, 'a'), '2', Key.TAB);
     await (await walk.find('input', /^Keep the device charged/)).click();
     await walk.press(/^Leave out a wireless system$/);
     await walk.keys(Key.ESCAPE);
@@ -72,7 +77,7 @@ describe('the job sentence', () => {
     const [, first] = await why.findElements(By.css('option'));
     await first?.click();
     await walk.sees(/It works:|No single change|then it works|It would do/, '[aria-label="Why not another part"]');
-    for (let i = 0; i < 4; i++) await walk.undo();
+    for (let i = 0; i < 6; i++) await walk.undo();
     await walk.sees(/with whatever works/, 'main p');
   });
   test('undo takes back each blank in turn, redo fills it again', async () => {

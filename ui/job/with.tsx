@@ -2,7 +2,7 @@
 import { X } from 'lucide-react';
 import { catalogue } from '@/catalogue';
 import { typedNumber } from '@/core/format';
-import { ALL_SORTS, askedName, type Job, type With } from '@/core/model';
+import { ALL_SORTS, askedName, type Job, USUAL_LOST_TAKE, USUAL_PER_PIECE, type With } from '@/core/model';
 import { classOf, numberInput, useDrawer, useMoney } from '../components';
 import { BlankWithPanel } from './blank';
 import { withText } from './blanks';
@@ -10,13 +10,10 @@ import { ownedToAsk } from './owned';
 
 const FIELD = 'min-h-10 min-w-0 rounded-lg border border-soft bg-paper px-2';
 const MOST = 3;
-/** What a lost take is reckoned at until it is said otherwise, in the drawer's money. */
-const USUAL_LOSS = 60;
 
-/** What must take part, by name or by sort; whether the device is charged meanwhile; what a lost take would cost. */
+/** What must take part, by name or by sort; whether the device is charged meanwhile; what a lost take and a piece more cost. */
 export function WithBlank({ job, onFill }: { readonly job: Job; readonly onFill: (job: Job) => void }) {
   const drawer = useDrawer();
-  const money = useMoney();
   const asked = job.with ?? [];
   const set = (next: readonly With[]) => {
     const { with: _, ...rest } = job;
@@ -88,26 +85,61 @@ export function WithBlank({ job, onFill }: { readonly job: Job; readonly onFill:
             />
             Keep the device charged all the while
           </label>
-          <label className="flex flex-col gap-1">
-            <span>
-              A lost take would cost <span className="text-soft text-sm">{money(job.lostTake ?? USUAL_LOSS)}</span>
-            </span>
-            <input
-              {...numberInput({ min: 0, max: 1_000_000 })}
-              className={`${FIELD} font-mono`}
-              defaultValue={job.lostTake ?? USUAL_LOSS}
-              onBlur={(e) => {
-                const value = typedNumber(e.target.value);
-                if (!Number.isFinite(value) || value < 0 || value > 1_000_000) return;
-                if (value === (job.lostTake ?? USUAL_LOSS)) return;
-                const { lostTake: _, ...rest } = job;
-                onFill(value === USUAL_LOSS ? rest : { ...rest, lostTake: value });
-              }}
-            />
-            <span className="text-soft text-sm">The more, the sooner a safer chain comes first.</span>
-          </label>
+          <OwnMoney
+            asks="A lost take would cost"
+            under="The more, the sooner a safer chain comes first."
+            value={job.lostTake}
+            usual={USUAL_LOST_TAKE}
+            onValue={(lostTake) => {
+              const { lostTake: _, ...rest } = job;
+              onFill(lostTake === undefined ? rest : { ...rest, lostTake });
+            }}
+          />
+          <OwnMoney
+            asks="To carry and plug one piece more costs"
+            under="The more, the sooner a chain of few pieces comes first."
+            value={job.perPiece}
+            usual={USUAL_PER_PIECE}
+            onValue={(perPiece) => {
+              const { perPiece: _, ...rest } = job;
+              onFill(perPiece === undefined ? rest : { ...rest, perPiece });
+            }}
+          />
         </div>
       )}
     </BlankWithPanel>
+  );
+}
+
+interface OwnMoneyProps {
+  readonly asks: string;
+  readonly under: string;
+  readonly value: number | undefined;
+  readonly usual: number;
+  /** Undefined for the usual. */
+  readonly onValue: (value: number | undefined) => void;
+}
+
+/** A sum that the owner reckons with. */
+function OwnMoney({ asks, under, value, usual, onValue }: OwnMoneyProps) {
+  const money = useMoney();
+  const now = value ?? usual;
+  return (
+    <label className="flex flex-col gap-1">
+      <span>
+        {asks} <span className="whitespace-nowrap text-soft text-sm">{money(now)}</span>
+      </span>
+      <input
+        {...numberInput({ min: 0, max: 1_000_000 })}
+        className={`${FIELD} font-mono`}
+        defaultValue={now}
+        onBlur={(e) => {
+          const typed = typedNumber(e.target.value);
+          if (!Number.isFinite(typed) || typed < 0 || typed > 1_000_000 || typed === now) return;
+          onValue(typed === usual ? undefined : typed);
+        }}
+      />
+      <span className="text-soft text-sm">{under}</span>
+    </label>
   );
 }

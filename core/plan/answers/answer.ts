@@ -58,7 +58,7 @@ export function chooseAnswers(
   currency: string | undefined,
   catalogue: Catalogue,
 ): readonly Answer[] {
-  const order = compareBy(job.preference ?? 'balanced', job.lostTake);
+  const order = compareBy(job.preference ?? 'balanced', job);
   const working = found.filter(isWorking).sort(order);
   if (working.length === 0) return withReasons(job, [...found].sort(order).slice(0, MOST_MISSES), currency);
   const onFront = new Set(frontOf(working.map((a) => ({ ...merits(a), a }))).map((m) => m.a));
@@ -121,7 +121,7 @@ function reason(job: Job, a: Answer, best: Answer, currency: string | undefined)
 
 /** What makes the most of the difference, in money. */
 function allTold(job: Job, a: Answer, best: Answer, currency: string | undefined): PlanMessage {
-  const [own, other] = [worthOf(a, job.lostTake), worthOf(best, job.lostTake)];
+  const [own, other] = [worthOf(a, job), worthOf(best, job)];
   const reasons: readonly (readonly [number, () => PlanMessage])[] = [
     [own.limits - other.limits, () => planMessage('lost.margin', { gate: title(a.weakest) })],
     [

@@ -1,5 +1,5 @@
 import type { Preference } from '../../model';
-import { type Reckoned, totalOf, worthOf } from './worth';
+import { type OwnMoney, type Reckoned, totalOf, worthOf } from './worth';
 
 /** What an order of answers looks at. */
 export interface Ranked extends Reckoned {
@@ -16,9 +16,9 @@ const gates = (a: Ranked, b: Ranked): number => a.score.failing + a.score.unknow
 type Order = (a: Ranked, b: Ranked) => number;
 
 const balanced =
-  (lostTake?: number): Order =>
+  (own?: OwnMoney): Order =>
   (a, b) =>
-    totalOf(worthOf(a, lostTake)) - totalOf(worthOf(b, lostTake)) || a.cost - b.cost || a.pieces - b.pieces;
+    totalOf(worthOf(a, own)) - totalOf(worthOf(b, own)) || a.cost - b.cost || a.pieces - b.pieces;
 
 const FIRST: Readonly<Record<Preference, Order>> = {
   balanced: () => 0,
@@ -33,9 +33,9 @@ const FIRST: Readonly<Record<Preference, Order>> = {
 /**
  * Gates passed come first in every order; then what the person prefers; then what it costs all told: price, the chance of a
  * lost take, what is to carry, what is left lying. Equal ones keep the order they were found in.
- * @param lostTake what a lost take costs the owner, in their money.
+ * @param own what a lost take and a piece more cost the owner.
  */
-export const compareBy = (preference: Preference, lostTake?: number): Order => {
-  const allTold = balanced(lostTake);
+export const compareBy = (preference: Preference, own?: OwnMoney): Order => {
+  const allTold = balanced(own);
   return (a, b) => gates(a, b) || FIRST[preference](a, b) || allTold(a, b);
 };

@@ -1,8 +1,6 @@
-import { LOSS } from '../stock';
+import { type Job, USUAL_LOST_TAKE, USUAL_PER_PIECE } from '../../model';
 import type { Score } from '../tuning';
 
-/** To carry, plug and check one piece more; est, in the owner's money. */
-const PIECE = 2;
 /** To buy what does the work of something that one owns and would leave lying; est. */
 const LEFT_LYING = 25;
 /** A margin of 0 is as likely to fail as not; one of 1 hardly ever; est: how steep it is between. */
@@ -18,6 +16,9 @@ export interface Reckoned {
   /** Pieces to buy of a kind of which an owned one is left lying. */
   readonly leftLying: number;
 }
+
+/** What the owner reckons with, in their money; what is not said is the usual. */
+export type OwnMoney = Pick<Job, 'lostTake' | 'perPiece'>;
 
 /** What a chain costs all told, in the owner's money. */
 export interface Worth {
@@ -38,11 +39,14 @@ const holds = (margin: number): number => 1 / (1 + Math.exp(-STEEP * margin));
  * set up, and what it would leave lying.
  * @returns each in the owner's money; the least sum is the best chain
  */
-export const worthOf = ({ score, cost, reliable, pieces, leftLying }: Reckoned, lostTake = LOSS): Worth => ({
+export const worthOf = (
+  { score, cost, reliable, pieces, leftLying }: Reckoned,
+  { lostTake = USUAL_LOST_TAKE, perPiece = USUAL_PER_PIECE }: OwnMoney = {},
+): Worth => ({
   money: cost,
   limits: lostTake * (1 - holds(score.margin)),
   pieces: lostTake * (1 - reliable),
-  carrying: PIECE * pieces,
+  carrying: perPiece * pieces,
   lying: LEFT_LYING * leftLying,
 });
 

@@ -1,4 +1,4 @@
 export { priceOf, priceOfKind } from './prices';
-export { betaQuantile, isCounted, LOSS, type Rate, rateOf, ratesOf } from './reliability';
+export { betaQuantile, isCounted, type Rate, rateOf, ratesOf } from './reliability';
 export { shoppingCsv, shoppingList, type Wanted } from './shopping';
 export { classNeeds, costOf, kindNeeds, type Means, priceOfCopies, type Stock, stockOf } from './stock';

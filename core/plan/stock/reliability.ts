@@ -24,8 +24,6 @@ export interface Rate {
 
 /** What is common practice counts as much as so many tries of one's own; est. */
 const PRIOR_TRIES = 5;
-/** A lost take and the way back to the shop are worth so much, in the owner's money; est. */
-export const LOSS = 60;
 
 /**
  * The rate at which a class works on a device class: the trade's figure as a prior, the owner's own results on top (Beta and
