@@ -1,7 +1,7 @@
 import { catalogue } from '@/catalogue';
 import { jsonOf, planAnswer, planFor } from '@/core/answer';
 import { sessionActs } from '@/core/change';
-import { capital, figure, listText, moneyText } from '@/core/format';
+import { capital, figure, listText, moneyText, rough } from '@/core/format';
 import { askedName, type Drawer, type Job, notKnownIn, type With } from '@/core/model';
 import type { WhyNot } from '@/core/plan';
 import { chainText } from './chain';
@@ -38,7 +38,7 @@ export function planCommand(job: Job, drawer: Drawer | null, asked: Asked): numb
   answers.forEach((a, i) => {
     lines.push(`${String.fromCharCode(65 + i)}  ${chainText(a.setup)}`);
     lines.push(
-      `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${capital(a.weakest.gate)} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
+      `   ${a.cost > 0 ? `${moneyText(a.cost, drawer?.currency)} to buy` : 'nothing to buy'}, closest: ${capital(a.weakest.gate)} ${a.weakest.status} (margin ${figure(a.weakest.margin ?? 0, 1)}), ${a.pieces} parts, ${figure(a.massG)} g, about ${rough(a.setUpS / 60)} min to set up${a.best.length > 0 ? `; ${a.best.join(', ')}` : ''}`,
     );
     for (const act of sessionActs(a.setup, catalogue)) lines.push(`   ${act}.`);
     if (a.lostBy) lines.push(`   ${a.lostBy}${a.toWin ? ` ${a.toWin}` : ''}`);

@@ -65,11 +65,26 @@ export const planAnswer = (job: Job, { answers, tried, impossible, conflict, ope
   },
 });
 
-const inShort = ({ cost, toBuy, pieces, massG, score, weakest, best, lostBy, toWin, or, snrDb, setup }: Answer) => ({
+const inShort = ({
+  cost,
+  toBuy,
+  pieces,
+  massG,
+  setUpS,
+  score,
+  weakest,
+  best,
+  lostBy,
+  toWin,
+  or,
+  snrDb,
+  setup,
+}: Answer) => ({
   cost,
   toBuy: toBuy.map((p) => p.class),
   pieces,
   massG,
+  setUpS,
   best,
   ...score,
   weakest: { gate: weakest.gate, status: weakest.status, margin: weakest.margin, sentence: weakest.sentence },

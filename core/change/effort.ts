@@ -29,4 +29,7 @@ const SECONDS: Readonly<Record<Change['do'], number>> = {
   bridge: 600,
 };
 
+/** Seconds of one kind of act. */
+export const secondsOf = (act: Change['do']): number => SECONDS[act];
+
 export const effortS = (changes: readonly Change[]): number => changes.reduce((sum, c) => sum + SECONDS[c.do], 0);

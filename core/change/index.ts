@@ -25,7 +25,7 @@ export {
   withNewVoice,
 } from './by-hand';
 export type { Change, End, SessionChange, Side, Structure } from './change';
-export { effortS } from './effort';
+export { effortS, secondsOf } from './effort';
 export { type Fault, type FaultKind, faultsOf } from './faults';
 export { inverse, isIdle, structureOf } from './inverse';
 export { contactName, holeName, jointName, portName, positionName, say, sayAll } from './say';

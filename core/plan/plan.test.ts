@@ -18,7 +18,7 @@ import {
   turnKnob,
 } from '../model';
 import { type PlanProgress, plan, swapsFor, tuneKnobs } from '.';
-import { beats, compareBy, frontOf } from './answers';
+import { beats, compareBy, frontOf, setUpS } from './answers';
 import { buildSetup, searchChains } from './search';
 import { stockOf } from './stock';
 import { scoreOf } from './tuning';
@@ -87,7 +87,7 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
       if (job.budget !== null) expect(a.cost).toBeLessThanOrEqual(job.budget);
     }
   });
-  test('none beats another on all of cost, margin, pieces and mass; each but the first says why it lost and how it would win', () => {
+  test('none beats another on all of cost, margin, pieces, mass and time to set up; each but the first says why it lost and how it would win', () => {
     const merits = answers.map((a) => ({ ...a, margin: a.score.margin }));
     for (const [i, a] of answers.entries()) {
       if (i > 0) expect(compareBy('balanced')(itemAt(answers, i - 1), a)).toBeLessThanOrEqual(0);
@@ -95,7 +95,7 @@ describe.each(demoJobs.map((j) => [j.id, j] as const))('chains for %s', (_, job)
       expect(a.toWin === null).toBe(i === 0);
       if (i > 0) expect(merits.some((b) => beats(b, itemAt(merits, i)))).toBe(false);
     }
-    expect(new Set(answers.flatMap((a) => a.best)).size).toBe(4);
+    expect(new Set(answers.flatMap((a) => a.best)).size).toBe(5);
     const passing = routes.filter((r) => r.score.failing + r.score.unknown === 0);
     const least = Math.min(...passing.filter((r) => job.budget === null || r.cost <= job.budget).map((r) => r.cost));
     expect(Math.min(...answers.map((a) => a.cost))).toBe(least);
@@ -119,6 +119,7 @@ test('the front is what brute force finds: nothing on it is beaten, and all that
     margin: fc.integer({ min: 0, max: 12 }).map((r) => r / 10),
     pieces: fc.integer({ min: 1, max: 5 }),
     massG: fc.integer({ min: 0, max: 5 }),
+    setUpS: fc.integer({ min: 0, max: 4 }).map((n) => 30 * n),
   });
   fc.assert(
     fc.property(fc.array(merit, { maxLength: 25 }), (all) => {
@@ -166,7 +167,7 @@ test('with few classes about, the answers are the front of every chain there is'
             const pieces = setup.parts.filter((p) => p.id !== device && p.class !== device);
             const massG = pieces.reduce((sum, p) => sum + quantity(p, small.parts.get(p.class)!, 'massG'), 0);
             const score = scoreOf(assessment);
-            return { ...score, cost: c.cost, pieces: setup.parts.length, massG };
+            return { ...score, cost: c.cost, pieces: setup.parts.length, massG, setUpS: setUpS(setup, small) };
           });
         const working = every.filter((e) => e.failing + e.unknown === 0);
         if (working.length > 1) several += 1;

@@ -16,7 +16,7 @@ import {
   type Setup,
 } from '../model';
 import { addAccessories, withBeside } from './accessories';
-import { type Answer, chooseAnswers, devicesServed, isWorking, samePieces } from './answers';
+import { type Answer, chooseAnswers, devicesServed, isWorking, samePieces, setUpS } from './answers';
 import { canMixFarEnd, destinationsOf, hostTables, needsHost, newSecondaryRoutes, withFarEnd } from './destinations';
 import { whyImpossible } from './impossible';
 import { leanOf } from './improve';
@@ -53,7 +53,7 @@ export interface Route {
 }
 
 export interface PlanProgress {
-  /** Best first: those that work and that no other beats on all of cost, margin, pieces and mass; else the nearest misses. */
+  /** Best first: those that work and that no other beats on all of cost, margin, pieces, mass and time to set up; else the nearest misses. */
   readonly answers: readonly Answer[];
   /** All that work, whether or not another beats them: for several jobs at once. */
   readonly working: readonly Answer[];
@@ -343,6 +343,7 @@ function answerOf(
     ...bought,
     pieces: setup.parts.length,
     massG: pieces.reduce((sum, p) => sum + quantity(p, classIn(catalogue, p.class), 'massG'), 0),
+    setUpS: setUpS(setup, catalogue),
     onMains: pieces.filter((p) => classIn(catalogue, p.class).needs?.includes('mains')).length,
     devices: null,
     leftLying: leftLying(bought.toBuy, setup, drawer, catalogue),

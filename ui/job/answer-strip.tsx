@@ -2,7 +2,7 @@
 import { Fragment } from 'react';
 import { catalogue } from '@/catalogue';
 import { sessionActs } from '@/core/change';
-import { figure, signed } from '@/core/format';
+import { figure, rough, signed } from '@/core/format';
 import { type ClassId, classIn } from '@/core/model';
 import type { Answer } from '@/core/plan';
 import { gateTitle, lower, ownLengthText, partName, StatusMark, useMoney } from '../components';
@@ -116,6 +116,8 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
           <dd className="text-right font-mono font-semibold text-ink">
             {answer.pieces}, {figure(answer.massG)} g
           </dd>
+          <dt>to set up, about</dt>
+          <dd className="text-right font-mono font-semibold text-ink">{rough(answer.setUpS / 60)} min</dd>
         </dl>
         <button
           type="button"

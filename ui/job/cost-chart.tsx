@@ -101,7 +101,7 @@ export function CostChart({
       </div>
       <p className="text-soft text-sm">
         Every ring is a chain that was computed: {routes.length}. Letters are those that none beats on all of cost,
-        margin, parts and weight; press one to find it. The dashed line joins what margin costs.
+        margin, parts, weight and time to set up; press one to find it. The dashed line joins what margin costs.
       </p>
     </section>
   );

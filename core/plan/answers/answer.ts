@@ -15,6 +15,8 @@ export interface Answer {
   readonly toBuy: readonly Part[];
   readonly pieces: number;
   readonly massG: number;
+  /** To plug and set it, seconds. */
+  readonly setUpS: number;
   /** Pieces that need the mains. */
   readonly onMains: number;
   /** Devices of the catalogue on which the same pieces would work; null until it is asked. */
@@ -48,6 +50,7 @@ const merits = (a: Answer): Merits => ({
   margin: a.score.margin,
   pieces: a.pieces,
   massG: a.massG,
+  setUpS: a.setUpS,
   leftLying: a.leftLying,
 });
 

@@ -2,3 +2,4 @@ export { type Answer, chooseAnswers, isWorking, lostBeside, samePieces } from '.
 export { devicesServed } from './devices-served';
 export { type Best, beats, frontOf } from './front';
 export { compareBy } from './preference';
+export { setUpS } from './set-up-time';
