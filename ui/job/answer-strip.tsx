@@ -92,7 +92,7 @@ export function AnswerStrip({ answer, place, servesOf, onOpen }: Props) {
           </p>
         )}
       </div>
-      <div className="mt-2 flex shrink-0 flex-col items-stretch justify-end gap-3 desk:mt-0 desk:w-60">
+      <div className="mt-2 flex shrink-0 flex-col items-stretch justify-end gap-3 desk:mt-0 desk:w-66">
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 text-soft">
           <dt>to buy</dt>
           <dd className="text-right font-mono font-semibold text-ink">{money(answer.cost)}</dd>
