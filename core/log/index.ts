@@ -10,6 +10,7 @@ export {
   putBack,
   retired,
   withFigure,
+  withoutFigure,
   withoutPart,
   withValue,
 } from './own-figures';

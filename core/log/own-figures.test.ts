@@ -5,7 +5,7 @@ import { catalogue } from '@/tests/support/frozen';
 import { itemAt } from '../algorithms';
 import { type Part, quantity } from '../model';
 import { readDocument } from '../read';
-import { driftedIn, foundOf, putBack, retired, withFigure, withoutPart } from '.';
+import { driftedIn, foundOf, putBack, retired, withFigure, withoutFigure, withoutPart } from '.';
 
 const lead = demoDrawer.parts.find((p) => 'ohmPerM' in (catalogue.parts.get(p.class)?.values ?? {})) as Part;
 const leadClass = catalogue.parts.get(lead.class)!;
@@ -25,6 +25,19 @@ test('the latest figure counts, one a day is kept, and one that went far is told
   expect(withFigure(worn, { ...lead, id: 'x' }, leadClass, { figure: 'ohmPerM', value: 1, date: '2026-12-02' })).toBe(
     worn,
   );
+});
+
+test('a figure that was wrong is taken back with its day; what does not age has no drift, nor has what the part does not go by', () => {
+  const first = found(0.2, '2026-11-03');
+  const slip = found(2, '2026-12-02', first);
+  const back = withoutFigure(slip, lead.id, leadClass, 'ohmPerM');
+  expect(foundOf(back, lead.id, 'ohmPerM')).toEqual(foundOf(first, lead.id, 'ohmPerM'));
+  expect(back.parts).toEqual(demoDrawer.parts);
+  const elsewhere = { ...slip, parts: demoDrawer.parts };
+  expect(driftedIn(elsewhere, catalogue)).toEqual([]);
+  const priced = (value: number, date: string, drawer = demoDrawer) =>
+    withFigure(drawer, lead, leadClass, { figure: 'price', value, date });
+  expect(driftedIn(priced(40, '2026-12-02', priced(4, '2026-11-03')), catalogue)).toEqual([]);
 });
 
 test('decibels drift by their difference', () => {

@@ -1,5 +1,13 @@
 import { entryOf } from '../algorithms';
-import type { Catalogue, Drawer, OwnFigure, Part, PartClass, PartId } from '../model';
+import {
+  type Catalogue,
+  type Drawer,
+  type OwnFigure,
+  type Part,
+  type PartClass,
+  type PartId,
+  quantity,
+} from '../model';
 
 /** The part with an own value, or without it when it is what the class says. */
 export function withValue<P extends Part>(part: P, partClass: PartClass, name: string, value: number | null): P {
@@ -25,6 +33,21 @@ export function withFigure(
     ...drawer,
     parts: drawer.parts.map((p) => (p.id === id ? withValue(p, partClass, figure, value) : p)),
     ownFigures: [...others, { part: id, figure, value, date }],
+  };
+}
+
+/**
+ * The drawer with the class's own figure of a part again. What was found last was wrong, else it would stand: it is taken
+ * back, what was found before stays.
+ */
+export function withoutFigure(drawer: Drawer, id: PartId, partClass: PartClass, figure: string): Drawer {
+  const { ownFigures = [], ...rest } = drawer;
+  const last = foundOf(drawer, id, figure).at(-1);
+  const left = ownFigures.filter((f) => f !== last);
+  return {
+    ...rest,
+    parts: drawer.parts.map((p) => (p.id === id ? withValue(p, partClass, figure, null) : p)),
+    ...(left.length > 0 ? { ownFigures: left } : {}),
   };
 }
 
@@ -78,17 +101,27 @@ export interface Drift {
 /** Two measurements by hand may differ by so much: decibels, and a ratio for the rest; est. */
 const BY_HAND_DB = 2;
 const BY_HAND_RATIO = 1.25;
+/** Units of what does not age: another figure corrects the first. */
+const AGELESS: ReadonlySet<string> = new Set(['money', 'money/m', 'g', 'g/m', 'm', 'pieces', 'bit', 'of 10']);
 
 /**
+ * How a figure went from the first day to the one by which its part goes now.
  * @param days of one figure, from the first on
- * @returns null where it was found on one day only
+ * @param unit of it
+ * @param now what the part goes by
+ * @returns null where it was found on one day only, where the part goes by none of the days, and of what does not age
  */
-export function driftOf(days: readonly OwnFigure[], unit: string): Drift | null {
+export function driftOf(days: readonly OwnFigure[], unit: string, now: number): Drift | null {
   const [from, to] = [days.at(0), days.at(-1)];
-  if (!from || !to || from === to) return null;
-  const change = isLog(unit) ? to.value - from.value : to.value / from.value;
-  const isMuch = isLog(unit) ? Math.abs(change) > BY_HAND_DB : Math.abs(Math.log(change)) > Math.log(BY_HAND_RATIO);
-  return { days, change, isMuch };
+  if (!from || !to || from === to || to.value !== now || AGELESS.has(unit)) return null;
+  if (isLog(unit)) {
+    const change = to.value - from.value;
+    return { days, change, isMuch: Math.abs(change) > BY_HAND_DB };
+  }
+  // Of nothing there is no multiple.
+  if (from.value <= 0 || to.value <= 0) return null;
+  const change = to.value / from.value;
+  return { days, change, isMuch: Math.abs(Math.log(change)) > Math.log(BY_HAND_RATIO) };
 }
 
 /** A figure of a part in use that is not what it was. */
@@ -101,11 +134,13 @@ export interface Drifted extends Drift {
 /** Figures of the parts in use that went further than two measurements may differ; the latest news first. */
 export function driftedIn(drawer: Drawer, catalogue: Catalogue): readonly Drifted[] {
   const drifted = drawer.parts.flatMap((part) => {
+    const partClass = catalogue.parts.get(part.class);
     const figures = [...new Set((drawer.ownFigures ?? []).flatMap((f) => (f.part === part.id ? [f.figure] : [])))];
     return figures.flatMap((figure): readonly Drifted[] => {
-      const unit = catalogue.parts.get(part.class)?.values[figure]?.unit;
-      const drift = unit === undefined ? null : driftOf(foundOf(drawer, part.id, figure), unit);
-      return drift?.isMuch && unit !== undefined ? [{ ...drift, part, figure, unit }] : [];
+      if (!partClass || !Object.hasOwn(partClass.values, figure)) return [];
+      const { unit } = entryOf(partClass.values, figure);
+      const drift = driftOf(foundOf(drawer, part.id, figure), unit, quantity(part, partClass, figure));
+      return drift?.isMuch ? [{ ...drift, part, figure, unit }] : [];
     });
   });
   const last = ({ days }: Drift) => days.at(-1)?.date ?? '';

@@ -2,7 +2,7 @@
 import { ArchiveRestore, Trash2 } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { dayText } from '@/core/format';
-import { putBack, retired, withFigure, withoutPart, withValue } from '@/core/log';
+import { putBack, retired, withFigure, withoutFigure, withoutPart } from '@/core/log';
 import { type Drawer, type Part, writeDocument } from '@/core/model';
 import {
   Button,
@@ -88,7 +88,7 @@ export function DrawerScreen() {
               onFigure={(label, figure, value) =>
                 editDrawer(label, drawer.id, (d) =>
                   value === null
-                    ? withPart(d, withValue(part, classOf(part), figure, null))
+                    ? withoutFigure(d, part.id, classOf(part), figure)
                     : withFigure(d, part, classOf(part), { figure, value, date: today() }),
                 )
               }

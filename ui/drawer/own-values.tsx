@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { entryOf } from '@/core/algorithms';
 import { changeText, dayText, rough } from '@/core/format';
 import { driftOf, foundOf } from '@/core/log';
-import { type Drawer, figureName, type Part, valueWithBasis } from '@/core/model';
+import { type Drawer, figureName, type Part, quantity, valueWithBasis } from '@/core/model';
 import { Basis, classOf } from '../components';
 
 /** @param value null for the class's own. @returns what is wrong with it, or null when it was kept. */
@@ -111,7 +111,7 @@ function Before({
   name,
   unit,
 }: Pick<Props, 'drawer' | 'part'> & { readonly name: string; readonly unit: string }) {
-  const drift = driftOf(foundOf(drawer, part.id, name), unit);
+  const drift = driftOf(foundOf(drawer, part.id, name), unit, quantity(part, classOf(part), name));
   if (!drift) return null;
   return (
     <tr>
