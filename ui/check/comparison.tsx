@@ -5,7 +5,7 @@ import type { Report } from '@/core/assess';
 import { figure } from '@/core/format';
 import { partIn, type Setup } from '@/core/model';
 import { type Calibration, calibrate, compareTake, type Known, type TakeReport } from '@/core/take';
-import { Button, gateTitle, keepFigure, NumberField, nameIn, StatusMark } from '../components';
+import { Button, gateTitle, keepFigure, NumberField, nameIn, StatusMark, useDrawer } from '../components';
 import { tell } from '../shell';
 
 interface Props {
@@ -81,6 +81,7 @@ export function Comparison({ measured, setup, report }: Props) {
 
 /** With something known in the take, the input's own full scale is worked out and kept with the part. */
 function Calibrating({ measured, setup, report }: Props) {
+  const drawer = useDrawer();
   const [kind, setKind] = useState<Known['kind']>('voice');
   const [levelDbu, setLevelDbu] = useState(-20);
   const [channel, setChannel] = useState(0);
@@ -88,8 +89,9 @@ function Calibrating({ measured, setup, report }: Props) {
   const result = calibrate(measured, report, setup, catalogue, channel, known);
   const keep = async (c: Calibration) => {
     const { part, value: figure } = c;
-    const name = `Calibrate ${nameIn(setup, part)}`;
-    if (await keepFigure(name, setup, partIn(setup, part), figure, Math.round(10 * c.measuredDbu) / 10))
+    const value = Math.round(10 * c.measuredDbu) / 10;
+    const found = { setup, part: partIn(setup, part), drawer, figure, value };
+    if (await keepFigure(`Calibrate ${nameIn(setup, part)}`, found))
       tell(`The ${nameIn(setup, part)} now goes by what you measured. Undo takes it back.`);
   };
   return (

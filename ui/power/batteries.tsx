@@ -5,7 +5,7 @@ import type { Report } from '@/core/assess';
 import { capital, minutesText, rough } from '@/core/format';
 import { figureName, type Part, type PartId, quantity, type Setup } from '@/core/model';
 import { capacityByRun, lasts } from '@/core/power';
-import { Button, classOf, keepFigure, NumberField, nameIn } from '../components';
+import { Button, classOf, keepFigure, NumberField, nameIn, useDrawer } from '../components';
 import { Slide } from '../setup';
 import { tell } from '../shell';
 import { letterOf } from './looks';
@@ -70,7 +70,7 @@ export function Batteries({ setup, report, onTurn, onDone, onKeep }: Props) {
               onTurn={(to) => onTurn(`Charge of ${name}`, withCharge(setup, r.part, to / 100))}
               onDone={onDone}
             />
-            <RealRun key={`${r.part} ${r.minutes}`} setup={setup} part={part} runtime={r} />
+            <RealRun setup={setup} part={part} runtime={r} />
             {swaps.map((s) => (
               <div key={s.minute} className="flex items-center justify-between gap-2 text-sm">
                 <span>exchanged at minute {s.minute}</span>
@@ -114,7 +114,9 @@ interface RealRunProps {
 function RealRun({ setup, part, runtime: { cell } }: RealRunProps) {
   // To the very end: what is kept back is not counted by what goes off.
   const computed = Math.round(lasts({ ...cell, reserve: 0 }));
-  const [lasted, setLasted] = useState(computed);
+  const [typed, setTyped] = useState<number | null>(null);
+  const lasted = typed ?? computed;
+  const drawer = useDrawer();
   const partClass = classOf(part);
   if (!Number.isFinite(computed) || !capacityByRun(part, partClass, cell, computed)) return null;
   const found = capacityByRun(part, partClass, cell, lasted);
@@ -122,8 +124,10 @@ function RealRun({ setup, part, runtime: { cell } }: RealRunProps) {
   const unit = found && entryOf(partClass.values, figure).unit;
   const name = nameIn(setup, part.id);
   const keep = async () => {
-    if (await keepFigure(`Battery of ${name}`, setup, part, figure, Number(value.toPrecision(3))))
+    if (await keepFigure(`Battery of ${name}`, { setup, part, drawer, figure, value: Number(value.toPrecision(3)) })) {
+      setTyped(null);
       tell(`${name} now goes by its real battery. Undo takes it back.`);
+    }
   };
   return (
     <details className="text-sm">
@@ -136,7 +140,7 @@ function RealRun({ setup, part, runtime: { cell } }: RealRunProps) {
         min={1}
         max={60_000}
         step={1}
-        onValue={setLasted}
+        onValue={setTyped}
       />
       {lasted === computed ? (
         <p className="mt-1 text-soft">As computed, with all of it used.</p>
