@@ -1,26 +1,15 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { assessed } from '@/tests/support/bench-setup';
+import { cell } from '@/tests/support/cell';
 import { catalogue, demoSetups } from '@/tests/support/frozen';
 import { classIn, partIn } from '../model';
-import { type Cell, capacityByRun, lasts } from '.';
+import { capacityByRun, lasts } from '.';
 
 const PHONE = catalogue.parts.get('phone-8-contact')!;
-const cell = (more: Partial<Cell> = {}): Cell => ({
-  part: 'p',
-  capacityWh: 10,
-  drawW: 2,
-  chargeW: 0,
-  chargeFrom: 0,
-  chargeUntil: null,
-  start: 1,
-  reserve: 0.15,
-  swaps: [],
-  ...more,
-});
 
-test('what lasted an hour and a half at 2 W from half full holds 6 Wh', () => {
-  const found = capacityByRun({ id: 'p', class: PHONE.id }, PHONE, cell({ start: 0.5 }), 90);
+test('what lasted an hour and a half at 2 W from half full holds 6 Wh, with nothing kept back', () => {
+  const found = capacityByRun({ id: 'p', class: PHONE.id }, PHONE, cell({ drawW: 2, start: 0.5 }), 90);
   expect(found?.figure).toBe('batteryWh');
   expect(found?.value).toBeCloseTo(6, 6);
 });
@@ -36,7 +25,7 @@ test('with the capacity that is found it lasts so long, whatever is charged and 
       fc.double({ min: 0, max: 4, noNaN: true }),
       fc.boolean(),
       (t, from, swap, chargeW, swaps) => {
-        const c = cell({ chargeW, chargeFrom: from, chargeUntil: from + 60, swaps: swaps ? [swap] : [] });
+        const c = cell({ drawW: 2, chargeW, chargeFrom: from, chargeUntil: from + 60, swaps: swaps ? [swap] : [] });
         const found = capacityByRun({ id: 'p', class: PHONE.id }, PHONE, c, t);
         if (!found) return;
         seen++;

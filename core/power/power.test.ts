@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { assessed, gate, type Sketch, sketch } from '@/tests/support/bench-setup';
+import { cell } from '@/tests/support/cell';
 import { catalogue } from '@/tests/support/frozen';
 import { randomTree } from '@/tests/support/random-setup';
 import { entryOf, itemAt, pairOf } from '../algorithms';
 import { compile } from '../compile';
 import type { Setup } from '../model';
-import { type Cell, cellHours, lasts, shareAt, usbTree, videoMinutes, wavMinutes } from '.';
+import { cellHours, lasts, shareAt, usbTree, videoMinutes, wavMinutes } from '.';
 
 const value = (classId: string, name: string): number => entryOf(catalogue.parts.get(classId)!.values, name).value;
 const treeOf = (setup: Setup) => usbTree(compile(setup, catalogue));
@@ -108,18 +109,6 @@ describe('what always holds of a tree', () => {
 });
 
 describe('batteries', () => {
-  const cell = (more: Partial<Cell>): Cell => ({
-    part: 'p',
-    capacityWh: 12,
-    drawW: 4,
-    chargeW: 0,
-    chargeFrom: 0,
-    chargeUntil: null,
-    start: 1,
-    reserve: 0.15,
-    swaps: [],
-    ...more,
-  });
   test('by hand: 12 Wh at 4 W, 15 % kept, last 153 minutes; half full 63; with 1 W coming in 204', () => {
     expect(lasts(cell({}))).toBeCloseTo(153, 9);
     expect(lasts(cell({ start: 0.5 }))).toBeCloseTo(63, 9);
