@@ -11,6 +11,22 @@ import { ownedToAsk } from './owned';
 const FIELD = 'min-h-10 min-w-0 rounded-lg border border-soft bg-paper px-2';
 const MOST = 3;
 
+/** Sums that the owner reckons with. */
+const SUMS = [
+  {
+    name: 'lostTake',
+    asks: 'A lost take would cost',
+    under: 'The more, the sooner a safer chain comes first.',
+    usual: USUAL_LOST_TAKE,
+  },
+  {
+    name: 'perPiece',
+    asks: 'To carry and plug one piece more costs',
+    under: 'The more, the sooner a chain of few pieces comes first.',
+    usual: USUAL_PER_PIECE,
+  },
+] as const;
+
 /** What must take part, by name or by sort; whether the device is charged meanwhile; what a lost take and a piece more cost. */
 export function WithBlank({ job, onFill }: { readonly job: Job; readonly onFill: (job: Job) => void }) {
   const drawer = useDrawer();
@@ -85,26 +101,17 @@ export function WithBlank({ job, onFill }: { readonly job: Job; readonly onFill:
             />
             Keep the device charged all the while
           </label>
-          <OwnMoney
-            asks="A lost take would cost"
-            under="The more, the sooner a safer chain comes first."
-            value={job.lostTake}
-            usual={USUAL_LOST_TAKE}
-            onValue={(lostTake) => {
-              const { lostTake: _, ...rest } = job;
-              onFill(lostTake === undefined ? rest : { ...rest, lostTake });
-            }}
-          />
-          <OwnMoney
-            asks="To carry and plug one piece more costs"
-            under="The more, the sooner a chain of few pieces comes first."
-            value={job.perPiece}
-            usual={USUAL_PER_PIECE}
-            onValue={(perPiece) => {
-              const { perPiece: _, ...rest } = job;
-              onFill(perPiece === undefined ? rest : { ...rest, perPiece });
-            }}
-          />
+          {SUMS.map(({ name, ...sum }) => (
+            <OwnMoney
+              key={name}
+              {...sum}
+              value={job[name]}
+              onValue={(value) => {
+                const { [name]: _, ...rest } = job;
+                onFill(value === undefined ? rest : { ...rest, [name]: value });
+              }}
+            />
+          ))}
         </div>
       )}
     </BlankWithPanel>
