@@ -1,9 +1,11 @@
 import type { LiveReading } from './live';
 
-/** Sides that differ by so much while somebody speaks: one of them is dead. */
+/** Sides that differ by so much while somebody speaks: one of them is dead; est. */
 const DEAD_DB = 25;
+/** Correlations of what is one sound turned over, and of what is one sound; est. */
 const OPPOSED = -0.9;
 const ALIKE = 0.98;
+/** A noise lies under it, a voice over it; est. */
 const QUIET_DBFS = -50;
 
 /** Whether anything but a noise comes in. */
