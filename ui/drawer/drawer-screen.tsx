@@ -18,7 +18,7 @@ import {
 import { HandOver, Screen, saveFile, tell, useOverruled } from '../shell';
 import { AddPart } from './add-part';
 import { beginDrawer, DrawerPicker } from './drawer-picker';
-import { EditPart } from './edit-part';
+import { EditPart, History } from './edit-part';
 import { addedPart, withPart } from './edits';
 import { Ends } from './ends';
 
@@ -180,10 +180,11 @@ function Retired({ drawer, onPutBack, onRemove }: RetiredProps) {
             className="flex flex-wrap items-center gap-3 rounded-xl border border-rule border-dashed px-3 py-2"
           >
             <PartIcon partClass={classOf(p)} />
-            <span className="min-w-0 flex-1">
+            <div className="min-w-0 flex-1">
               <span className="wrap-anywhere block font-semibold leading-tight">{partName(p)}</span>
               <span className="text-soft text-sm">since {dayText(p.retiredOn)}</span>
-            </span>
+              <History part={p} />
+            </div>
             <Button aria-label={`Put back ${partName(p)}`} onClick={() => onPutBack(p)}>
               <ArchiveRestore size={18} aria-hidden /> Put back
             </Button>

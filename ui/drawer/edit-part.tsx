@@ -90,7 +90,7 @@ function UsedIn({ part }: { readonly part: Part }) {
 }
 
 /** What the log has of parts of this type: how often, and how often at fault. */
-function History({ part }: { readonly part: Part }) {
+export function History({ part }: { readonly part: Part }) {
   const those = (useAll('entries') ?? []).filter((e) => e.parts?.some((p) => p.class === part.class));
   if (those.length === 0) return null;
   const faults = those.filter((e) => e.did === 'fixed' && e.cause?.class === part.class).length;

@@ -18,7 +18,8 @@ export function LastTime({ job }: { readonly job: Job }) {
       <History size={22} aria-hidden className="mt-0.5 shrink-0 text-accent" />
       <p className="min-w-0">
         <b>{entry.went === 'well' ? 'It worked' : 'It did not work'}</b> with {where} on {dayText(entry.at)}
-        {entry.place ? `, ${entry.place}` : ''}: {names.join(', ')}.{' '}
+        {entry.place ? `, ${entry.place}` : ''}
+        {names.length > 0 && `: ${names.join(', ')}`}.{' '}
         {setup && (
           <Link
             href={`/line/?setup=${encodeURIComponent(setup.id)}`}
