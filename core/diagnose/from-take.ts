@@ -15,6 +15,7 @@ const OF_TAKE: readonly (readonly [prefix: string, id: NoticeId])[] = [
   ['sides.one', 'one-side'],
   ['sides.reversed', 'hollow'],
   ['dropouts.', 'crackle'],
+  ['holes.', 'crackle'],
   ['repeats.', 'crackle'],
   ['clicks.', 'crackle'],
 ];

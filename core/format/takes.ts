@@ -55,6 +55,12 @@ export const TAKE_TEXTS = {
   'dropouts.from-radio': '{part} goes by radio.',
   'dropouts.from-usb': '{part} is on USB.',
 
+  'holes.muted': '{channel}the sound fades out and in again within a word, {count:times}: for up to {longest:ms}.',
+  'holes.hiss':
+    '{channel}the sound fades into hiss and out of it within a word, {count:times}: for up to {longest:ms}.',
+  'holes.step':
+    'So a radio mutes where it loses its signal: nearer, and in sight, other radios off or on another channel.',
+
   'repeats.found': '{channel}the sound stutters {count:times}: up to {longest:ms} of it are played again.',
   'repeats.step': 'A buffer was not filled in time: close other apps, choose a larger buffer, then record again.',
   'repeats.from-usb': '{part} is on USB.',

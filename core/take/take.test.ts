@@ -209,6 +209,32 @@ describe('what comes and goes', () => {
       expect(m.lengthS).toBeCloseTo(0.03, 2);
     });
   });
+  test.each([
+    ['less than the pauses hold', -95, 'holes.muted'],
+    ['hiss', -60, 'holes.hiss'],
+  ])(
+    'a sound that fades into %s within a word is told, with its places; a fade at the end of one is not',
+    async (_, dbfs, message) => {
+      const noise = hiss(dbfs);
+      const at = [1.2, 4.9, 7.4].map(
+        (t) => clean.findIndex((v, i) => i > t * RATE && Math.abs(v) > 0.08) + 0.02 * RATE,
+      );
+      const fade = 0.004 * RATE;
+      const inside = (i: number, a: number) => Math.max(0, Math.min(1, (i - a) / fade, (a + 0.06 * RATE - i) / fade));
+      const x = clean.map((v, i) => {
+        const most = Math.max(...at.map((a) => inside(i, a)));
+        return (1 - most) * v + most * itemAt(noise, i);
+      });
+      const r = await of(x);
+      const { holes } = itemAt(r.perChannel, 0);
+      expect(holes).toHaveLength(3);
+      holes.forEach((h, i) => {
+        expect(Math.abs(h.at - itemAt(at, i) / RATE)).toBeLessThan(0.01);
+        expect(Math.abs(h.lengthS - 0.06)).toBeLessThan(0.012);
+      });
+      expect(r.findings.find((f) => f.what === 'holes')).toMatchObject({ status: 'fail', value: 3, message });
+    },
+  );
   test.each([128, 441, 1024, 4096])(
     'a buffer of %i samples that is played again is told, with its places',
     async (size) => {

@@ -1,8 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { itemAt } from '@/core/algorithms';
-import { chance } from '@/core/render';
-import { KnockMeter, type TakeFinding, takeReport } from '@/core/take';
+import { chance, normal } from '@/core/render';
+import { HoleMeter, KnockMeter, type TakeFinding, takeReport } from '@/core/take';
 import { bytesOf, readWav, soundOf, wholeOf } from '@/core/wav';
 
 // Real people, as Debian ships them: announcements of alsa-utils, read sentences and commands of pocketsphinx-testdata. They are
@@ -111,4 +111,46 @@ test('no consonant of all of them is taken for a tap on the mic', () => {
     knocks += meter.end().length;
   }
   expect(knocks).toBeLessThanOrEqual(1);
+});
+
+/** Fades out to hiss and back in, as a radio that loses its signal mutes: fades of so long, then what is left, which is unlike the pauses. */
+function faded(
+  x: Float32Array,
+  rateHz: number,
+  at: number,
+  seconds: number,
+  fadeS: number,
+  left: number,
+): Float32Array {
+  const next = normal(chance(7));
+  const [from, to, fade] = [at, at + Math.round(seconds * rateHz), Math.round(fadeS * rateHz)];
+  return x.map((v, i) => {
+    const inside = Math.max(0, Math.min(1, (i - from) / fade + 1, (to - i) / fade + 1));
+    return inside === 0 ? v : (1 - inside) * v + inside * left * next();
+  });
+}
+
+test('where a radio would have muted a word, with less left than the pauses hold, it is told with its place; docs/takes.md has the shares', async () => {
+  const next = chance(31);
+  const power = (x: Float32Array, from: number, to: number) =>
+    x.subarray(Math.max(0, from), to).reduce((sum, v) => sum + v * v, 0) / Math.max(1, to - Math.max(0, from));
+  let [tried, told] = [0, 0];
+  for (const { x, rateHz } of speech.filter((s) => s.x.length > 1.2 * s.rateHz)) {
+    const whole = power(x, 0, x.length);
+    for (let k = 0; k < 12; k++) {
+      const at = Math.round((0.2 + next() * (x.length / rateHz - 0.6)) * rateHz);
+      const seconds = 0.02 + 0.12 * next();
+      const beside = Math.round(0.03 * rateHz);
+      const after = at + Math.round(seconds * rateHz);
+      // Only where the voice stands on both sides.
+      if (Math.min(power(x, at - beside, at), power(x, after, after + beside)) < whole / 2) continue;
+      const y = faded(x, rateHz, at, seconds, 0.001 + 0.005 * next(), Math.sqrt(whole) * 10 ** (-85 / 20));
+      const meter = new HoleMeter({ rateHz, frames: y.length, fullScale: null });
+      meter.push(y);
+      tried += 1;
+      if (meter.end().some((h) => Math.abs(h.at - at / rateHz) < 0.03)) told += 1;
+    }
+  }
+  expect(tried).toBeGreaterThan(60);
+  expect(told / tried).toBeGreaterThan(0.75);
 });

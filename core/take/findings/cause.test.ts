@@ -17,6 +17,7 @@ const cause = (id: string, finding: Parameters<typeof causeIn>[0]): string | nul
 
 test('a finding is traced to the part and connection that the computation names', () => {
   expect(cause('kiln-rehearsed', found('dropouts'))).toMatch(/<(pack|receiver|.*)> goes by radio/);
+  expect(cause('kiln-rehearsed', found('holes'))).toMatch(/goes by radio/);
   expect(cause('kiln-first-try', found('nothing'))).toMatch(/records from Built-in microphone/);
   // The loop of the hall runs through the camera and the mixer: one of them brings the hum.
   expect(cause('glaze-hall', found('hum'))).toMatch(/most hum was computed at <.+> \(ground difference\)/);
@@ -39,6 +40,7 @@ test('in no setup does any finding stumble or name what is not there', () => {
     'channels',
     'offset',
     'dropouts',
+    'holes',
     'repeats',
     'clicks',
     'echo',

@@ -1,6 +1,6 @@
 import { type TakeMessage, takeMessage } from '../../format';
 import type { GateName, Status } from '../../gates';
-import type { Mark } from '../meters';
+import type { Hole, Mark } from '../meters';
 import type { ChannelFigures } from '../reading';
 import type { Context } from './context';
 import { BAND_SOURCE, LIMITS, pathOf } from './limits';
@@ -237,6 +237,27 @@ export const RULES = {
           ? takeMessage('dropouts.from-usb', { part: nameOf(usb) })
           : null,
   },
+  holes: {
+    gates: ['seen', 'powered'],
+    of: ({ holes }, channel) =>
+      holes.length === 0
+        ? null
+        : {
+            status: 'fail',
+            value: holes.length,
+            limit: 0,
+            unit: 'times',
+            source: 'within a word, over in 8 ms at both ends, and filled unlike the pauses; est',
+            says: takeMessage(filledBy(holes), {
+              channel,
+              count: holes.length,
+              longest: 1000 * Math.max(...holes.map((h) => h.lengthS)),
+            }),
+            next: takeMessage('holes.step', {}),
+            marks: holes.map(({ at, lengthS }) => ({ at, lengthS })),
+          },
+    from: ({ radio, nameOf }) => (radio !== null ? takeMessage('dropouts.from-radio', { part: nameOf(radio) }) : null),
+  },
   repeats: {
     gates: ['seen'],
     of: ({ repeats: { count, marks } }, channel) =>
@@ -341,6 +362,11 @@ export const RULES = {
 } as const satisfies Readonly<Record<string, Rule>>;
 
 export type Kind = keyof typeof RULES;
+
+/** What fills most of the holes. */
+function filledBy(holes: readonly Hole[]): 'holes.hiss' | 'holes.muted' {
+  return 2 * holes.filter((h) => h.kind === 'hiss').length > holes.length ? 'holes.hiss' : 'holes.muted';
+}
 
 /** Under a limit fails; so little above it is a caution. */
 const underOrNear = (x: number, limit: number, near: number): Status =>

@@ -1,6 +1,7 @@
 import { BreakMeter } from './breaks';
 import { LevelMeter } from './by-level';
 import { EchoMeter } from './echo';
+import { HoleMeter } from './holes';
 import { HumMeter } from './hum';
 import { KnockMeter } from './knocks';
 import type { Meter, TakeForm } from './meter';
@@ -17,6 +18,7 @@ export const METERS = {
   levels: (take) => new LevelMeter(take),
   hum: (take) => new HumMeter(take),
   breaks: (take) => new BreakMeter(take),
+  holes: (take) => new HoleMeter(take),
   repeats: (take) => new RepeatMeter(take),
   knocks: (take) => new KnockMeter(take),
   echo: (take) => new EchoMeter(take),

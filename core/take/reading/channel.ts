@@ -4,6 +4,7 @@ import {
   bandOf,
   dbOf,
   dropoutsIn,
+  type Hole,
   isMuteByHabit,
   type LevelFigures,
   type Mark,
@@ -32,6 +33,10 @@ function withoutSeams({ count, marks }: Places, repeats: Marks): Places {
   return { count: rest.length === 0 ? 0 : count - (marks.length - rest.length), marks: rest };
 }
 
+/** Holes but for those that begin and end dead: they are told as dropouts, and have another cause. */
+const fadesBut = (holes: readonly Hole[], { kept }: Marks): readonly Hole[] =>
+  holes.filter((h) => !kept.some((d) => d.at < h.at + h.lengthS && d.at + d.lengthS > h.at));
+
 /** Everything that is measured of one channel by itself. */
 export class ChannelMeter implements Meter<ChannelFigures> {
   private readonly strides: Strides;
@@ -56,7 +61,7 @@ export class ChannelMeter implements Meter<ChannelFigures> {
 }
 
 /** What is told of a channel: what each meter measured, and what follows from two of them. */
-function figuresOf({ wave, truePeak, levels, hum, breaks, repeats, ...own }: MeterFigures): ChannelFigures {
+function figuresOf({ wave, truePeak, levels, hum, breaks, holes, repeats, ...own }: MeterFigures): ChannelFigures {
   const { clips, ceiling, ...peaks } = wave;
   // A machine that speaks takes the hiss of its s from a store, again and again.
   const isMadeSo = isMuteByHabit(levels?.mute ?? 1);
@@ -80,6 +85,7 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, repeats, ...own }: Met
     whines: levels ? whinesOf(levels) : [],
     band: levels && bandOf(levels),
     dropouts: placesOf(dropoutsIn(breaks, levels?.mute ?? 1)),
+    holes: fadesBut(holes, breaks.dropouts),
     clicks: withoutSeams(breaks.clicks, repeats),
     repeats: isMadeSo ? NO_PLACES : placesOf(repeats),
     spectrum: levels ? spectrumOf(levels) : { hz: [], active: [], noise: null },

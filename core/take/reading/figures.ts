@@ -1,4 +1,4 @@
-import type { BandFigures, HumFigures, Loudness, Mark, MeterFigures, Pair, SideFigures, Whine } from '../meters';
+import type { BandFigures, Hole, HumFigures, Loudness, Mark, MeterFigures, Pair, SideFigures, Whine } from '../meters';
 
 /** Places that were found; `count` can be more than are kept. */
 export interface Places {
@@ -8,7 +8,7 @@ export interface Places {
 
 /** What one channel of a take holds. Levels in dBFS, where a square wave at full scale has 0. */
 export interface ChannelFigures
-  extends Omit<MeterFigures, 'wave' | 'truePeak' | 'levels' | 'hum' | 'breaks' | 'repeats'> {
+  extends Omit<MeterFigures, 'wave' | 'truePeak' | 'levels' | 'hum' | 'breaks' | 'holes' | 'repeats'> {
   readonly peakDbfs: number;
   readonly peakAt: number;
   readonly truePeakDbtp: number;
@@ -34,6 +34,8 @@ export interface ChannelFigures
   readonly whines: readonly Whine[];
   readonly band: BandFigures | null;
   readonly dropouts: Places;
+  /** Where a sound fades out and in again within a word, each with what fills it. */
+  readonly holes: readonly Hole[];
   readonly clicks: Places;
   /** Pieces of sound that are played again to the last bit. */
   readonly repeats: Places;
