@@ -69,6 +69,16 @@ export const TAKE_TEXTS = {
   'clicks.step': 'A loose plug, a worn cable or a failing battery: move each connection while you listen.',
   'clicks.from': 'on the way are the connections {joints}.',
 
+  'pops.found': '{channel}a puff of breath or a bump booms, {count:times}: below 40 Hz as loud as the voice.',
+  'pops.step':
+    'Move the mic beside the mouth, put a windscreen on it, keep hands off the cable. A low cut takes out what is left.',
+  'rumble.swings':
+    '{channel}wind or a hand on the mic: below 40 Hz it is {over} the voice for {percent:figure} % of the take, and swings.',
+  'rumble.swings-step':
+    'Put a windscreen on, turn your back to the wind, and fix the cable. A low cut takes out what is left.',
+  'rumble.steady': '{channel}a steady rumble: below 40 Hz it is {over} the voice for {percent:figure} % of the take.',
+  'rumble.steady-step': 'Traffic, a fan or a table that shakes: take the mic off it, and switch a low cut on.',
+
   'echo.found': '{channel}everything is heard again {late:ms} later, {under:db} lower.',
   'echo.step': 'Mute the loudspeaker that is monitored, or take the return out of what is sent.',
   'echo.from': 'the {app} plays what it records.',

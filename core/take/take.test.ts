@@ -235,6 +235,27 @@ describe('what comes and goes', () => {
       expect(r.findings.find((f) => f.what === 'holes')).toMatchObject({ status: 'fail', value: 3, message });
     },
   );
+  test('puffs of breath are told with their places; wind swings, a rumble does not; hum is neither', async () => {
+    const voice = itemAt((await of(clean)).perChannel, 0).activeDbfsA!;
+    const places = [2.2, 5.1, 9.3];
+    const puff = (t: number) => (t < 0 || t > 0.3 ? 0 : Math.sin(2 * Math.PI * 25 * t) * Math.exp(-t / 0.06));
+    const size = Math.SQRT2 * 10 ** ((voice + 6) / 20);
+    const puffed = clean.map((v, i) => v + size * places.reduce((all, at) => all + puff(i / RATE - at), 0));
+    const r = await of(puffed);
+    expect(found(r)).toEqual(['pops']);
+    const { pops } = itemAt(r.perChannel, 0).low!;
+    expect(pops.marks).toHaveLength(3);
+    pops.marks.forEach((m, i) => {
+      expect(Math.abs(m.at - itemAt(places, i))).toBeLessThan(0.06);
+    });
+    const below = shaped(hiss(-20), RATE, (hz) => (hz < 35 ? 1 : 0));
+    const loud = 10 ** ((voice - 5) / 20) / Math.sqrt(below.reduce((sum, v) => sum + v * v, 0) / below.length);
+    const rumbling = await of(clean.map((v, i) => v + loud * itemAt(below, i)));
+    expect(rumbling.findings.find((f) => f.what === 'rumble')).toMatchObject({ message: 'rumble.steady' });
+    const gusts = clean.map((v, i) => v + 3 * loud * itemAt(below, i) * Math.sin((Math.PI * i) / (2.3 * RATE)) ** 4);
+    expect((await of(gusts)).findings.find((f) => f.what === 'rumble')).toMatchObject({ message: 'rumble.swings' });
+    expect(found(await of(sum(clean, hum(50, voice - 6))))).not.toContain('rumble');
+  });
   test.each([128, 441, 1024, 4096])(
     'a buffer of %i samples that is played again is told, with its places',
     async (size) => {

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { itemAt } from '@/core/algorithms';
+import { shaped } from '@/core/filter';
 import { chance, normal } from '@/core/render';
 import { HoleMeter, KnockMeter, type TakeFinding, takeReport } from '@/core/take';
 import { bytesOf, readWav, soundOf, wholeOf } from '@/core/wav';
@@ -58,6 +59,20 @@ const CONFIRMED: Partial<Record<TakeFinding['what'], (x: Float32Array, f: TakeFi
   },
   // A file of 16 kHz holds no more than a wideband call; one of a read book was cut off at 7 kHz besides.
   band: (_, f, rateHz) => rateHz === SPHINX_HZ && f.value! > 6000,
+  // Cut off above 45 Hz by another filter: there it is about as loud as what the loud half of the file has above 80 Hz.
+  pops: (x, { marks }, rateHz) => {
+    const below = shaped(x, rateHz, (hz) => (hz < 45 ? 1 : 0));
+    const voice = shaped(x, rateHz, (hz) => (hz > 80 ? 1 : 0));
+    const step = Math.round(0.05 * rateHz);
+    const powers = Array.from({ length: Math.floor(x.length / step) }, (_, i) =>
+      voice.subarray(i * step, (i + 1) * step).reduce((sum, v) => sum + v * v, 0),
+    ).sort((a, b) => a - b);
+    const loud = itemAt(powers, Math.floor(0.75 * powers.length)) / step;
+    return marks.every(({ at, lengthS }) => {
+      const puff = below.subarray(Math.round((at - 0.02) * rateHz), Math.round((at + lengthS) * rateHz));
+      return puff.reduce((most, v) => Math.max(most, v * v), 0) / 2 > loud / 2;
+    });
+  },
   // One sample that is far from the line between its neighbours, and they close to each other.
   clicks: (x, { marks }, rateHz) =>
     marks.every(({ at }) => {

@@ -43,6 +43,8 @@ test('in no setup does any finding stumble or name what is not there', () => {
     'holes',
     'repeats',
     'clicks',
+    'pops',
+    'rumble',
     'echo',
     'band',
     'pumping',

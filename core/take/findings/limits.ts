@@ -1,6 +1,6 @@
 import { type TakeMessage, takeMessage } from '../../format';
 import { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS, type Status } from '../../gates';
-import { SHORT_S } from '../meters';
+import { RUMBLE_UNDER_DB, SHORT_S } from '../meters';
 
 /** The limits. Those of noise and hum are the ones that the Clean gate goes by. */
 export const LIMITS = {
@@ -9,6 +9,7 @@ export const LIMITS = {
   lowPeakDbfs: LOW_PEAK_DBFS,
   snrDbA: CLEAN_SNR_DB,
   overHumDb: LEAST_OVER_HUM_DB,
+  overRumbleDb: RUMBLE_UNDER_DB,
   dc: 0.005,
   echoS: 0.05,
   telephoneHz: 4300,

@@ -296,6 +296,44 @@ export const RULES = {
           },
     from: ({ joints }) => (joints.length > 0 ? takeMessage('clicks.from', { joints: joints.join(', ') }) : null),
   },
+  pops: {
+    gates: ['clean'],
+    of: ({ low }, channel) =>
+      !low || low.pops.count === 0
+        ? null
+        : {
+            status: 'caution',
+            value: low.pops.count,
+            limit: 0,
+            unit: 'times',
+            source: 'below 40 Hz as loud as the voice, for 30 ms to 0.4 s; est',
+            says: takeMessage('pops.found', { channel, count: low.pops.count }),
+            next: takeMessage('pops.step', {}),
+            marks: low.pops.marks,
+          },
+    from: nowhere,
+  },
+  rumble: {
+    gates: ['clean'],
+    of: ({ low }, channel) => {
+      if (!low?.rumble) return null;
+      const { underDb, share, swings } = low.rumble;
+      return {
+        status: 'caution',
+        value: underDb,
+        limit: LIMITS.overRumbleDb,
+        unit: 'dB',
+        source: 'below 40 Hz, beside the voice; est',
+        says: takeMessage(swings ? 'rumble.swings' : 'rumble.steady', {
+          channel,
+          percent: 100 * share,
+          over: underDb < 0 ? 'louder than' : 'within 10 dB of',
+        }),
+        next: takeMessage(swings ? 'rumble.swings-step' : 'rumble.steady-step', {}),
+      };
+    },
+    from: nowhere,
+  },
   echo: {
     gates: ['heard'],
     of: ({ echo }, channel) =>

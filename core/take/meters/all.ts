@@ -4,6 +4,7 @@ import { EchoMeter } from './echo';
 import { HoleMeter } from './holes';
 import { HumMeter } from './hum';
 import { KnockMeter } from './knocks';
+import { LowMeter } from './low';
 import type { Meter, TakeForm } from './meter';
 import { OutlineMeter } from './outline';
 import { PumpingMeter } from './pumping';
@@ -22,6 +23,7 @@ export const METERS = {
   repeats: (take) => new RepeatMeter(take),
   knocks: (take) => new KnockMeter(take),
   echo: (take) => new EchoMeter(take),
+  low: (take) => new LowMeter(take),
   pumping: (take) => new PumpingMeter(take),
   outline: (take) => new OutlineMeter(take),
 } as const satisfies Readonly<Record<string, (take: TakeForm) => Meter<unknown>>>;

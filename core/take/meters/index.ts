@@ -6,6 +6,7 @@ export { type Hole, HoleMeter } from './holes';
 export type { HumFigures } from './hum';
 export { KnockMeter } from './knocks';
 export { type Loudness, LoudnessMeter } from './loudness';
+export { type LowFigures, lowOf, RUMBLE_UNDER_DB } from './low';
 export type { Mark, Marks } from './marks';
 export { type Meter, SHORT_S, type TakeForm } from './meter';
 export { type Pair, PairMeter } from './pairs';

@@ -7,6 +7,7 @@ import {
   type Hole,
   isMuteByHabit,
   type LevelFigures,
+  lowOf,
   type Mark,
   type Marks,
   METERS,
@@ -61,7 +62,7 @@ export class ChannelMeter implements Meter<ChannelFigures> {
 }
 
 /** What is told of a channel: what each meter measured, and what follows from two of them. */
-function figuresOf({ wave, truePeak, levels, hum, breaks, holes, repeats, ...own }: MeterFigures): ChannelFigures {
+function figuresOf({ wave, truePeak, levels, hum, breaks, holes, low, repeats, ...own }: MeterFigures): ChannelFigures {
   const { clips, ceiling, ...peaks } = wave;
   // A machine that speaks takes the hiss of its s from a store, again and again.
   const isMadeSo = isMuteByHabit(levels?.mute ?? 1);
@@ -84,6 +85,7 @@ function figuresOf({ wave, truePeak, levels, hum, breaks, holes, repeats, ...own
     hum: hum && { ...hum, dbfsA: dbOf(hum.harmonics.reduce((sum, h) => sum + weighted(h), 0)) },
     whines: levels ? whinesOf(levels) : [],
     band: levels && bandOf(levels),
+    low: levels && lowOf(low, levels.activeDbfsA),
     dropouts: placesOf(dropoutsIn(breaks, levels?.mute ?? 1)),
     holes: fadesBut(holes, breaks.dropouts),
     clicks: withoutSeams(breaks.clicks, repeats),

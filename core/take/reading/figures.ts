@@ -1,4 +1,15 @@
-import type { BandFigures, Hole, HumFigures, Loudness, Mark, MeterFigures, Pair, SideFigures, Whine } from '../meters';
+import type {
+  BandFigures,
+  Hole,
+  HumFigures,
+  Loudness,
+  LowFigures,
+  Mark,
+  MeterFigures,
+  Pair,
+  SideFigures,
+  Whine,
+} from '../meters';
 
 /** Places that were found; `count` can be more than are kept. */
 export interface Places {
@@ -8,7 +19,7 @@ export interface Places {
 
 /** What one channel of a take holds. Levels in dBFS, where a square wave at full scale has 0. */
 export interface ChannelFigures
-  extends Omit<MeterFigures, 'wave' | 'truePeak' | 'levels' | 'hum' | 'breaks' | 'holes' | 'repeats'> {
+  extends Omit<MeterFigures, 'wave' | 'truePeak' | 'levels' | 'hum' | 'breaks' | 'holes' | 'low' | 'repeats'> {
   readonly peakDbfs: number;
   readonly peakAt: number;
   readonly truePeakDbtp: number;
@@ -33,6 +44,8 @@ export interface ChannelFigures
   readonly hum: (HumFigures & { readonly dbfsA: number }) | null;
   readonly whines: readonly Whine[];
   readonly band: BandFigures | null;
+  /** What lies below the voice; null where there is none to set it beside. */
+  readonly low: LowFigures | null;
   readonly dropouts: Places;
   /** Where a sound fades out and in again within a word, each with what fills it. */
   readonly holes: readonly Hole[];
