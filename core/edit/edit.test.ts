@@ -49,6 +49,22 @@ describe('edits', () => {
     expect(after.hum?.dbfs ?? -100).toBeLessThan(before.hum!.dbfs - 20);
     expect(after.activeDbfs!).toBeCloseTo(before.activeDbfs!, 0);
   });
+  test('a low cut takes puffs of breath out and leaves the voice; it is 3 dB down at its frequency, 24 dB an octave below', async () => {
+    const puff = (t: number) => (t < 0 || t > 0.3 ? 0 : 0.25 * Math.sin(2 * Math.PI * 25 * t) * Math.exp(-t / 0.06));
+    const puffed = sum(talker(), hiss(-75)).map((v, i) => v + puff(i / RATE - 2) + puff(i / RATE - 6));
+    const before = itemAt((await takeReport(soundOf(RATE, [puffed]))).perChannel, 0);
+    const { channels } = edited(clip(puffed), [{ do: 'low-cut', hz: 75 }]);
+    const after = itemAt((await takeReport(soundOf(RATE, channels))).perChannel, 0);
+    expect([before.low!.pops.count, after.low!.pops.count]).toEqual([2, 0]);
+    expect(Math.abs(after.activeDbfsA! - before.activeDbfsA!)).toBeLessThan(0.2);
+    const gainAt = (hz: number) => {
+      const tone = new Float32Array(RATE).map((_, i) => Math.sin((2 * Math.PI * hz * i) / RATE));
+      const late = (x: Float32Array) => x.subarray(RATE / 2).reduce((all, v) => all + v * v, 0);
+      return 10 * Math.log10(late(itemAt(edited(clip(tone), [{ do: 'low-cut', hz: 75 }]).channels, 0)) / late(tone));
+    };
+    // Of a Butterworth of fourth order: 1 / (1 + (75 / f)^8), any handbook.
+    for (const hz of [37.5, 75, 150, 300]) expect(gainAt(hz)).toBeCloseTo(-10 * Math.log10(1 + (75 / hz) ** 8), 1);
+  });
   test('what is done twice and undone is what it was: reverse, polarity', () => {
     const x = talker();
     expect(isSame(itemAt(edited(clip(x), [{ do: 'reverse' }, { do: 'reverse' }]).channels, 0), x)).toBe(true);

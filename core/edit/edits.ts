@@ -1,5 +1,5 @@
 import { itemAt } from '../algorithms';
-import { limited, notched, resampled } from '../filter';
+import { limited, lowCut, notched, resampled } from '../filter';
 import { LoudnessMeter, TruePeakMeter } from '../take';
 
 /** A short sound in memory. All channels are of one length. */
@@ -18,6 +18,8 @@ export type Edit =
   | { readonly do: 'polarity'; readonly of: number }
   | { readonly do: 'loudness'; readonly lufs: number; readonly mostDbtp: number }
   | { readonly do: 'notch'; readonly hz: readonly number[] }
+  /** What lies below a frequency taken out: breath, wind, rumble. */
+  | { readonly do: 'low-cut'; readonly hz: number }
   | { readonly do: 'fade'; readonly inS: number; readonly outS: number }
   | { readonly do: 'reverse' }
   /** Played faster or slower: hundredths of a semitone. */
@@ -52,6 +54,8 @@ function apply(clip: Clip, edit: Edit): Clip {
       return toLoudness(clip, edit.lufs, edit.mostDbtp);
     case 'notch':
       return each((c) => notched(c, rateHz, edit.hz));
+    case 'low-cut':
+      return each((c) => lowCut(c, rateHz, edit.hz));
     case 'fade': {
       const [rise, fall] = [Math.max(1, edit.inS * rateHz), Math.max(1, edit.outS * rateHz)];
       return each((c) => c.map((v, i) => v * Math.min(1, i / rise, (c.length - 1 - i) / fall)));

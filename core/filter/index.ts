@@ -1,3 +1,4 @@
+export { butterworth, lowCut, type Section } from './butterworth';
 export { limited } from './limit';
 export { notched } from './notch';
 export { Resampler, resampled } from './resample';

@@ -121,10 +121,11 @@ test('edits are steps that can be taken back; a sample is kept in the library; t
   await figures(/0:00\.00 to 0:17\.00/);
   await walk.press(/^Trim to the handles$/);
   await walk.press(/^Take out hum$/);
+  await walk.press(/^Low cut at 75 Hz$/);
   await walk.press(/^To −16 LUFS, stream$/);
-  await figures(/−1[56]\.\d LUFS.*Done: trimmed, hum taken out, loudness set/s);
+  await figures(/−1[56]\.\d LUFS.*Done: trimmed, hum taken out, what lies low cut off, loudness set/s);
   await walk.press(/^Step back$/);
-  await figures(/Done: trimmed, hum taken out\./);
+  await figures(/Done: trimmed, hum taken out, what lies low cut off\./);
   await walk.press(/^Keep in the library$/);
   await walk.sees(/as computed, Glaze/, '[aria-label="Library of samples"]');
   await walk.press(/^Save as WAV$/);

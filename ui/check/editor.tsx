@@ -27,6 +27,8 @@ const LOUDNESSES = [
   { lufs: -14, name: 'To −14 LUFS, loud stream' },
 ] as const;
 const MOST_DBTP = -1;
+/** Below this lies no voice but the deepest; common practice. */
+const LOW_CUT_HZ = 75;
 
 const told: Readonly<Record<Edit['do'], string>> = {
   trim: 'trimmed',
@@ -35,6 +37,7 @@ const told: Readonly<Record<Edit['do'], string>> = {
   polarity: 'polarity turned',
   loudness: 'loudness set',
   notch: 'hum taken out',
+  'low-cut': 'what lies low cut off',
   fade: 'faded',
   reverse: 'reversed',
   pitch: 'pitch moved',
@@ -126,6 +129,7 @@ export function Editor({ name, file, measured }: Props) {
           </>
         )}
         {hums.length > 0 && <Button onClick={() => add({ do: 'notch', hz: hums })}>Take out hum</Button>}
+        <Button onClick={() => add({ do: 'low-cut', hz: LOW_CUT_HZ })}>Low cut at {LOW_CUT_HZ} Hz</Button>
         <Button onClick={() => add({ do: 'fade', inS: 0.05, outS: 0.3 })}>Fade both ends</Button>
         <Button onClick={() => add({ do: 'reverse' })}>Reverse</Button>
         {LOUDNESSES.map((l) => (

@@ -1,11 +1,11 @@
 import { itemAt } from '../../algorithms';
+import { butterworth, type Section } from '../../filter';
 import { type Mark, Marks } from './marks';
 import type { Meter, TakeForm } from './meter';
 
 /** Below a voice and below the mains, which this takes down by 12 dB and more: what air and hands move. */
 const LOW_HZ = 40;
-/** Of the three pairs of poles of a Butterworth low-pass of sixth order. */
-const QUALITIES = [1, 3, 5].map((k) => 1 / (2 * Math.cos((Math.PI * k) / 12)));
+const ORDER = 6;
 const READ_HZ = 4000;
 /** A puff of breath stands out of stretches as short as this; what is steady is told from what swings in longer ones. */
 const [SHORT_S, LONG_S] = [0.02, 0.26];
@@ -67,7 +67,7 @@ export function lowOf({ places, counts }: LowLevels, voiceDbfs: number): LowFigu
 export class LowMeter implements Meter<LowLevels> {
   private readonly every: number;
   private readonly rateHz: number;
-  private readonly filter: readonly { readonly b: number; readonly a1: number; readonly a2: number }[];
+  private readonly filter: readonly Section[];
   /** Of each section the last two values that went in and that came out. */
   private readonly state: Float64Array;
   private readonly places = Array.from({ length: HEIGHTS }, () => new Marks(NEAR_S));
@@ -86,13 +86,8 @@ export class LowMeter implements Meter<LowLevels> {
   constructor({ rateHz }: TakeForm) {
     this.every = Math.max(1, Math.round(rateHz / READ_HZ));
     this.rateHz = rateHz / this.every;
-    const w = (2 * Math.PI * LOW_HZ) / this.rateHz;
-    this.filter = QUALITIES.map((q) => {
-      const alpha = Math.sin(w) / (2 * q);
-      const n = 1 + alpha;
-      return { b: (1 - Math.cos(w)) / 2 / n, a1: (-2 * Math.cos(w)) / n, a2: (1 - alpha) / n };
-    });
-    this.state = new Float64Array(4 * QUALITIES.length);
+    this.filter = butterworth('low', LOW_HZ, this.rateHz, ORDER);
+    this.state = new Float64Array(4 * this.filter.length);
   }
 
   push(x: Float32Array): void {
@@ -117,9 +112,9 @@ export class LowMeter implements Meter<LowLevels> {
     const { filter, state } = this;
     let v = value;
     for (let s = 0; s < filter.length; s++) {
-      const { b, a1, a2 } = filter[s];
+      const { b0, b1, b2, a1, a2 } = filter[s];
       const k = 4 * s;
-      const y = b * (v + 2 * state[k] + state[k + 1]) - a1 * state[k + 2] - a2 * state[k + 3];
+      const y = b0 * v + b1 * state[k] + b2 * state[k + 1] - a1 * state[k + 2] - a2 * state[k + 3];
       state[k + 1] = state[k];
       state[k] = v;
       state[k + 3] = state[k + 2];
