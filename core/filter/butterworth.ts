@@ -1,11 +1,4 @@
-/** One pair of poles of a filter: y = b0 x + b1 x' + b2 x'' - a1 y' - a2 y'', a dash for each sample before. */
-export interface Section {
-  readonly b0: number;
-  readonly b1: number;
-  readonly b2: number;
-  readonly a1: number;
-  readonly a2: number;
-}
+import { type Section, sendThrough } from './section';
 
 /**
  * The sections of a Butterworth filter, by the bilinear transform (any handbook): 3 dB down at its frequency.
@@ -36,15 +29,6 @@ const CUT_ORDER = 4;
  */
 export function lowCut(x: Float32Array, rateHz: number, hz: number): Float32Array {
   const out = x.slice();
-  for (const { b0, b1, b2, a1, a2 } of butterworth('high', hz, rateHz, CUT_ORDER)) {
-    let [s0, s1] = [0, 0];
-    for (let i = 0; i < out.length; i++) {
-      const v = out[i];
-      const y = b0 * v + s0;
-      s0 = b1 * v - a1 * y + s1;
-      s1 = b2 * v - a2 * y;
-      out[i] = y;
-    }
-  }
+  for (const section of butterworth('high', hz, rateHz, CUT_ORDER)) sendThrough(section, out);
   return out;
 }

@@ -1,5 +1,6 @@
-export { butterworth, lowCut, type Section } from './butterworth';
+export { butterworth, lowCut } from './butterworth';
 export { limited } from './limit';
 export { notched } from './notch';
 export { Resampler, resampled } from './resample';
+export type { Section } from './section';
 export { gainsBetween, shaped } from './shape';
