@@ -39,7 +39,7 @@ export function Everything() {
   return (
     <section aria-label="Everything in one file" className="rounded-xl border border-rule bg-card p-4">
       <h2 className="font-bold">Everything in one file</h2>
-      <p className={`mt-1 ${backup?.due ? 'font-semibold text-caution' : 'text-soft'}`}>{backupText(backup)}</p>
+      <p className={`mt-1 min-h-6 ${backup?.due ? 'font-semibold text-caution' : 'text-soft'}`}>{backupText(backup)}</p>
       {share === null ? (
         <Button look="main" className="mt-3 w-full" onClick={() => void save()}>
           <Save size={18} aria-hidden /> Save everything
@@ -77,9 +77,10 @@ function Room() {
       current = false;
     };
   }, []);
-  if (!room) return null;
+  // Its lines are kept free from the first, so that nothing below jumps when the browser has answered.
+  if (!room) return <p className="mt-3 min-h-17 pt-2" />;
   return (
-    <p className="mt-3 border-rule border-t pt-2 text-sm">
+    <p className="mt-3 min-h-17 border-rule border-t pt-2 text-sm">
       {bytesText(room.usedBytes)} taken in this browser, room for {bytesText(room.leftBytes)} more.{' '}
       {room.promised
         ? 'It has promised to keep it.'

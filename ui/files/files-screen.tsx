@@ -45,6 +45,7 @@ export function FilesScreen() {
     setOutcomes(all);
   };
   useArrived('files', bring);
+  const [setups, jobs, drawers] = [useAll('setups'), useAll('jobs'), useAll('drawers')];
   const demoBack = async () => {
     if (await bringDemoBack()) tell('The demo is back as it was. Undo takes it away again.');
   };
@@ -56,9 +57,14 @@ export function FilesScreen() {
       <div className="grid grid-cols-[minmax(0,1fr)] gap-5 desk:grid-cols-[minmax(0,1fr)_25rem] desk:items-start">
         <div className="order-2 flex flex-col gap-4 desk:order-1">
           <Aside />
-          <Kept title="Setups" documents={useAll('setups') ?? []} />
-          <Kept title="Jobs" documents={useAll('jobs') ?? []} />
-          <Kept title="Drawers" documents={useAll('drawers') ?? []} />
+          {/* All at once: one that comes later would push the others down. */}
+          {setups && jobs && drawers && (
+            <>
+              <Kept title="Setups" documents={setups} />
+              <Kept title="Jobs" documents={jobs} />
+              <Kept title="Drawers" documents={drawers} />
+            </>
+          )}
         </div>
         <div className="order-1 flex flex-col gap-3 desk:order-2">
           <Everything />
