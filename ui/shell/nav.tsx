@@ -74,8 +74,12 @@ function PlaceLink({
 
 /** The views of the place that one is in, above what is seen of it; those of a setup keep it in the address. */
 export function Views() {
+  return <ViewLinks setup={useSearchParams().get('setup')} />;
+}
+
+/** The same before the address is known, so that nothing below it jumps: @param setup null for none, or not known yet */
+export function ViewLinks({ setup }: { readonly setup: string | null }) {
   const path = usePathname();
-  const setup = useSearchParams().get('setup');
   const backup = useBackup();
   const place = placeOf(path);
   if (!place || place.views.length < 2) return null;

@@ -4,7 +4,7 @@ import { type ReactNode, Suspense, useEffect, useState, useSyncExternalStore } f
 import { useSetting } from '../components';
 import { FailedBar } from './failed-bar';
 import { Intake } from './intake';
-import { Nav, Views } from './nav';
+import { Nav, ViewLinks, Views } from './nav';
 import { NotKeptBar } from './not-kept-bar';
 import { Told } from './tell';
 import { VersionBar } from './version-bar';
@@ -52,7 +52,7 @@ export function Shell({ children }: { readonly children: ReactNode }) {
         <VersionBar />
         <NotKeptBar />
         <FailedBar />
-        <Suspense>
+        <Suspense fallback={<ViewLinks setup={null} />}>
           <Views />
         </Suspense>
         <div id="content">{children}</div>
