@@ -1,4 +1,4 @@
-import { type Section, sendThrough } from './section';
+import { Chain, type Section } from './section';
 
 /**
  * The sections of a Butterworth filter, by the bilinear transform (any handbook): 3 dB down at its frequency.
@@ -28,7 +28,6 @@ const CUT_ORDER = 4;
  * @example lowCut(samples, 48_000, 75);
  */
 export function lowCut(x: Float32Array, rateHz: number, hz: number): Float32Array {
-  const out = x.slice();
-  for (const section of butterworth('high', hz, rateHz, CUT_ORDER)) sendThrough(section, out);
-  return out;
+  const chain = new Chain(butterworth('high', hz, rateHz, CUT_ORDER));
+  return x.map((v) => chain.next(v));
 }

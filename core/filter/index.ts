@@ -2,5 +2,5 @@ export { butterworth, lowCut } from './butterworth';
 export { limited } from './limit';
 export { notched } from './notch';
 export { Resampler, resampled } from './resample';
-export type { Section } from './section';
+export { Chain } from './section';
 export { gainsBetween, shaped } from './shape';

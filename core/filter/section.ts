@@ -7,14 +7,28 @@ export interface Section {
   readonly a2: number;
 }
 
-/** Send samples through a section, in place. */
-export function sendThrough({ b0, b1, b2, a1, a2 }: Section, x: Float32Array): void {
-  let [s0, s1] = [0, 0];
-  for (let i = 0; i < x.length; i++) {
-    const v = x[i];
-    const y = b0 * v + s0;
-    s0 = b1 * v - a1 * y + s1;
-    s1 = b2 * v - a2 * y;
-    x[i] = y;
+/** Sections one after the other, with what they remember of the samples before. */
+export class Chain {
+  /** Two of each section. */
+  private readonly kept: Float64Array;
+
+  constructor(private readonly sections: readonly Section[]) {
+    this.kept = new Float64Array(2 * sections.length);
+  }
+
+  /** The next sample, as it comes out. */
+  next(value: number): number {
+    const { sections, kept } = this;
+    let v = value;
+    for (let s = 0; s < sections.length; s++) {
+      const { b0, b1, b2, a1, a2 } = sections[s];
+      const y = b0 * v + kept[2 * s];
+      const first = b1 * v - a1 * y + kept[2 * s + 1];
+      // What has died away must not go on as numbers too small for a processor's quick way.
+      kept[2 * s] = Math.abs(first) < 1e-30 ? 0 : first;
+      kept[2 * s + 1] = b2 * v - a2 * y;
+      v = y;
+    }
+    return v;
   }
 }

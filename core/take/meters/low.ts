@@ -1,11 +1,19 @@
 import { itemAt } from '../../algorithms';
-import { butterworth, type Section } from '../../filter';
+import { butterworth, Chain } from '../../filter';
 import { type Mark, Marks } from './marks';
 import type { Meter, TakeForm } from './meter';
 
-/** Below a voice and below the mains, which this takes down by 12 dB and more: what air and hands move. */
-const LOW_HZ = 40;
-const ORDER = 6;
+/**
+ * Below a voice: what air and hands move. It goes on below every string and key, which a tone does not: it counts for no more
+ * than so much over what lies lower still. What it is set beside lies above. Orders of Butterworth filters. All est.
+ */
+const [LOW_HZ, LOW_ORDER] = [40, 6];
+const [LOWER_HZ, LOWER_ORDER] = [20, 10];
+const OVER_LOWER = 10;
+/** Stretches. */
+const LATER = 3;
+const [ABOVE_HZ, ABOVE_ORDER] = [60, 4];
+const LOUD_SHARE = 0.8;
 const READ_HZ = 4000;
 /** A puff of breath stands out of stretches as short as this; what is steady is told from what swings in longer ones. */
 const [SHORT_S, LONG_S] = [0.02, 0.26];
@@ -37,39 +45,80 @@ export interface LowLevels {
   readonly places: readonly Marks[];
   /** Counts of long stretches by their level, one decibel a bin. */
   readonly counts: Uint32Array;
+  /** The same of what lies above. */
+  readonly above: Uint32Array;
 }
 
-/** @param voiceDbfs the level of what is spoken, without what lies below a voice */
-export function lowOf({ places, counts }: LowLevels, voiceDbfs: number): LowFigures {
+const levelOf = (counts: Uint32Array, share: number): number => {
+  const all = counts.reduce((a, b) => a + b, 0);
+  let seen = 0;
+  for (let bin = 0; bin < BINS; bin++) {
+    seen += itemAt(counts, bin);
+    if (seen > share * all) return bin + LOWEST_BIN_DB;
+  }
+  return LOWEST_BIN_DB;
+};
+const binOf = (power: number): number =>
+  Math.max(0, Math.min(BINS - 1, Math.floor(10 * Math.log10(power + 1e-20) - LOWEST_BIN_DB)));
+
+/** @param activeDbfsA the A-weighted level of what is spoken */
+export function lowOf({ places, counts, above }: LowLevels, activeDbfsA: number): LowFigures {
+  // A bass has little that A-weighting leaves, and a hum is told by itself: the louder of both is what it is set beside.
+  const voiceDbfs = Math.max(activeDbfsA, levelOf(above, LOUD_SHARE));
   const height = Math.ceil((voiceDbfs - LOWEST_DBFS) / STEP_DB);
   const pops = places[Math.max(0, height)];
   const all = counts.reduce((a, b) => a + b, 0);
-  const levelAt = (share: number): number => {
-    let seen = 0;
-    for (let bin = 0; bin < BINS; bin++) {
-      seen += itemAt(counts, bin);
-      if (seen > share * all) return bin + LOWEST_BIN_DB;
-    }
-    return LOWEST_BIN_DB;
-  };
   const loud = counts.reduce((sum, n, bin) => sum + (bin + LOWEST_BIN_DB >= voiceDbfs - RUMBLE_UNDER_DB ? n : 0), 0);
   const share = all === 0 ? 0 : loud / all;
   const isRumble = share > RUMBLE_SHARE && loud * LONG_S > RUMBLE_LEAST_S;
   return {
     pops: pops && !isRumble ? { count: pops.count, marks: pops.kept } : { count: 0, marks: [] },
     rumble: isRumble
-      ? { underDb: voiceDbfs - levelAt(0.9), share, swings: levelAt(0.9) - levelAt(0.1) >= SWINGS_DB }
+      ? {
+          underDb: voiceDbfs - levelOf(counts, 0.9),
+          share,
+          swings: levelOf(counts, 0.9) - levelOf(counts, 0.1) >= SWINGS_DB,
+        }
       : null,
   };
+}
+
+interface Powers {
+  readonly low: number;
+  readonly lower: number;
+  readonly above: number;
+}
+
+const isTone = (low: number, lower: number): boolean => low > OVER_LOWER * lower;
+
+/** Adds up the powers of a stretch. */
+class Stretch {
+  count = 0;
+  private low = 0;
+  private lower = 0;
+  private above = 0;
+  add(low: number, lower: number, above: number): void {
+    this.count += 1;
+    this.low += low * low;
+    this.lower += lower * lower;
+    this.above += above * above;
+  }
+  powers(): Powers {
+    const { count, low, lower, above } = this;
+    return { low: low / count, lower: lower / count, above: above / count };
+  }
+  clear(): void {
+    [this.count, this.low, this.lower, this.above] = [0, 0, 0, 0];
+  }
 }
 
 /** Listens below the voice: puffs of breath at the mic, wind, hands, traffic. Of one channel. */
 export class LowMeter implements Meter<LowLevels> {
   private readonly every: number;
   private readonly rateHz: number;
-  private readonly filter: readonly Section[];
-  /** Of each section the last two values that went in and that came out. */
-  private readonly state: Float64Array;
+  private readonly low: Chain;
+  private readonly lower: Chain;
+  private readonly above: Chain;
   private readonly places = Array.from({ length: HEIGHTS }, () => new Marks(NEAR_S));
   /** Since when it has been over each height; negative where it is not. */
   private readonly since = new Float64Array(HEIGHTS).fill(-1);
@@ -78,16 +127,25 @@ export class LowMeter implements Meter<LowLevels> {
   private sum = 0;
   private summed = 0;
   private read = 0;
-  private squares = 0;
-  private inShort = 0;
-  private long = 0;
-  private inLong = 0;
+  private readonly aboves = new Uint32Array(BINS);
+  private readonly past: Powers[] = [];
+  private judged = 0;
+  /** All that was low, up to what is judged; all that was lower still, up to what is judged and up to what was read. */
+  private sumLow = 0;
+  private sumLowerJudged = 0;
+  private sumLower = 0;
+  /** The same where each height was reached. */
+  private readonly lowBefore = new Float64Array(HEIGHTS);
+  private readonly lowerBefore = new Float64Array(HEIGHTS);
+  private readonly short = new Stretch();
+  private readonly long = new Stretch();
 
   constructor({ rateHz }: TakeForm) {
     this.every = Math.max(1, Math.round(rateHz / READ_HZ));
     this.rateHz = rateHz / this.every;
-    this.filter = butterworth('low', LOW_HZ, this.rateHz, ORDER);
-    this.state = new Float64Array(4 * this.filter.length);
+    this.low = new Chain(butterworth('low', LOW_HZ, this.rateHz, LOW_ORDER));
+    this.lower = new Chain(butterworth('low', LOWER_HZ, this.rateHz, LOWER_ORDER));
+    this.above = new Chain(butterworth('high', ABOVE_HZ, this.rateHz, ABOVE_ORDER));
   }
 
   push(x: Float32Array): void {
@@ -97,65 +155,64 @@ export class LowMeter implements Meter<LowLevels> {
       this.summed += until - i;
       for (; i < until; i++) this.sum += x[i];
       if (this.summed < this.every) return;
-      this.take(this.low(this.sum / this.every));
+      this.take(this.sum / this.every);
       this.sum = 0;
       this.summed = 0;
     }
   }
 
   end(): LowLevels {
-    this.heard(-200);
-    return { places: this.places, counts: this.counts };
-  }
-
-  private low(value: number): number {
-    const { filter, state } = this;
-    let v = value;
-    for (let s = 0; s < filter.length; s++) {
-      const { b0, b1, b2, a1, a2 } = filter[s];
-      const k = 4 * s;
-      const y = b0 * v + b1 * state[k] + b2 * state[k + 1] - a1 * state[k + 2] - a2 * state[k + 3];
-      state[k + 1] = state[k];
-      state[k] = v;
-      state[k + 3] = state[k + 2];
-      state[k + 2] = Math.abs(y) < 1e-30 ? 0 : y;
-      v = y;
+    for (let n = 0; n <= LATER; n++) {
+      this.past.push({ low: 0, lower: 0, above: 0 });
+      this.settle();
     }
-    return v;
+    return { places: this.places, counts: this.counts, above: this.aboves };
   }
 
-  private take(v: number): void {
+  private take(value: number): void {
     this.read += 1;
     // An offset of the converter is none of it: followed slowly, and at once in the beginning.
-    this.mean += (v - this.mean) / Math.min(this.read, this.rateHz);
+    this.mean += (value - this.mean) / Math.min(this.read, this.rateHz);
+    const v = value - this.mean;
+    const [low, lower, above] = [this.low.next(v), this.lower.next(v), this.above.next(v)];
     if (this.read < SETTLES_S * this.rateHz) return;
-    const square = (v - this.mean) ** 2;
-    this.squares += square;
-    this.inShort += 1;
-    this.long += square;
-    this.inLong += 1;
-    if (this.inShort >= SHORT_S * this.rateHz) {
-      this.heard(10 * Math.log10(this.squares / this.inShort + 1e-20));
-      this.squares = 0;
-      this.inShort = 0;
+    this.short.add(low, lower, above);
+    this.long.add(low, lower, above);
+    if (this.short.count >= SHORT_S * this.rateHz) {
+      this.past.push(this.short.powers());
+      this.short.clear();
+      this.settle();
     }
-    if (this.inLong < LONG_S * this.rateHz) return;
-    const level = 10 * Math.log10(this.long / this.inLong + 1e-20);
-    this.counts[Math.max(0, Math.min(BINS - 1, Math.floor(level - LOWEST_BIN_DB)))] += 1;
-    this.long = 0;
-    this.inLong = 0;
+    if (this.long.count < LONG_S * this.rateHz) return;
+    const whole = this.long.powers();
+    this.counts[binOf(isTone(whole.low, whole.lower) ? 0 : whole.low)] += 1;
+    this.aboves[binOf(whole.above)] += 1;
+    this.long.clear();
   }
 
-  private heard(dbfs: number): void {
-    const now = this.read / this.rateHz;
+  /** The sharper filter answers later: a stretch is judged when that has come. */
+  private settle(): void {
+    this.sumLower += itemAt(this.past, this.past.length - 1).lower;
+    if (this.past.length <= LATER) return;
+    const { low, lower } = this.past.shift() as Powers;
+    this.judged += 1;
+    const end = SETTLES_S + SHORT_S * this.judged;
+    const dbfs = 10 * Math.log10(low + 1e-20);
     for (let h = 0; h < HEIGHTS; h++) {
       const isOver = dbfs >= LOWEST_DBFS + STEP_DB * h;
       const from = this.since[h];
-      if (isOver && from < 0) this.since[h] = now - SHORT_S;
+      if (isOver && from < 0) {
+        this.since[h] = end - SHORT_S;
+        this.lowBefore[h] = this.sumLow;
+        this.lowerBefore[h] = this.sumLowerJudged;
+      }
       if (isOver || from < 0) continue;
-      const lengthS = now - SHORT_S - from;
-      if (lengthS >= LEAST_S && lengthS <= MOST_S) this.places[h].add(from, lengthS);
+      const lengthS = end - SHORT_S - from;
+      const tone = isTone(this.sumLow - this.lowBefore[h], this.sumLower - this.lowerBefore[h]);
+      if (lengthS >= LEAST_S && lengthS <= MOST_S && !tone) this.places[h].add(from, lengthS);
       this.since[h] = -1;
     }
+    this.sumLow += low;
+    this.sumLowerJudged += lower;
   }
 }
