@@ -1,4 +1,5 @@
 import { itemAt } from '../../algorithms';
+import { LevelCounts } from './level-counts';
 import type { Mark } from './marks';
 import type { Meter, TakeForm } from './meter';
 import { Strides, strideFrames } from './strides';
@@ -24,7 +25,6 @@ const KEPT = 16_384;
 const FLOOR_STRIDES = 15;
 /** The loudest tenth of a take, and the softest of its pauses: a voice that was cut or gated once is so between its letters too. */
 const [LOUD_SHARE, SOFT_SHARE] = [0.9, 0.03];
-const [BINS, LOWEST_DB] = [200, -180];
 const MOST_HOLES = 4000;
 
 export interface Hole extends Mark {
@@ -40,37 +40,6 @@ interface Candidate extends Mark {
 
 const dbOf = (power: number): number => 10 * Math.log10(power + 1e-18);
 
-/** Counts by level, one decibel a bin. */
-class Levels {
-  private readonly counts = new Uint32Array(BINS);
-  private all = 0;
-  add(db: number): void {
-    this.counts[Math.max(0, Math.min(BINS - 1, Math.floor(db - LOWEST_DB)))] += 1;
-    this.all += 1;
-  }
-  /** So many fewer about this level, as far as there are any. */
-  leaveOut(db: number, many: number): void {
-    const bin = Math.floor(db - LOWEST_DB);
-    let left = many;
-    for (const b of [bin, bin + 1, bin - 1, bin + 2]) {
-      const gone = Math.min(left, this.counts[b] ?? 0);
-      if (gone === 0) continue;
-      this.counts[b] -= gone;
-      this.all -= gone;
-      left -= gone;
-    }
-  }
-  /** Under which this share of them lies. */
-  at(share: number): number {
-    let seen = 0;
-    for (let bin = 0; bin < BINS; bin++) {
-      seen += this.counts[bin];
-      if (seen > share * this.all) return bin + LOWEST_DB;
-    }
-    return 0;
-  }
-}
-
 /**
  * Stretches of a few milliseconds to a second in the middle of a sound in which there is none: what a radio mutes, with a fade
  * at both ends and with hiss in it or nothing. Unlike the closed lips of a p, they begin and end within 8 ms, do not change
@@ -83,8 +52,8 @@ export class HoleMeter implements Meter<readonly Hole[]> {
   /** Strides that were let go. */
   private gone = 0;
   private at = BESIDE + 2;
-  private readonly heard = new Levels();
-  private readonly floors = new Levels();
+  private readonly heard = new LevelCounts();
+  private readonly floors = new LevelCounts();
   private floor = 0;
   private floorCount = 0;
   private readonly own: Strides;
@@ -112,11 +81,11 @@ export class HoleMeter implements Meter<readonly Hole[]> {
           ? stepsOf(x, j * frames, n) / power
           : Number.NaN;
       this.count += 1;
-      this.heard.add(db);
+      this.heard.add(power);
       this.floor += power;
       this.floorCount += 1;
       if (this.floorCount < FLOOR_STRIDES) continue;
-      this.floors.add(dbOf(this.floor / FLOOR_STRIDES));
+      this.floors.add(this.floor / FLOOR_STRIDES);
       this.floor = 0;
       this.floorCount = 0;
     }

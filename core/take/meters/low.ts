@@ -1,16 +1,17 @@
 import { itemAt } from '../../algorithms';
 import { butterworth, Chain } from '../../filter';
+import { LevelCounts } from './level-counts';
 import { type Mark, Marks } from './marks';
 import type { Meter, TakeForm } from './meter';
 
 /**
- * Below a voice: what air and hands move. It goes on below every string and key, which a tone does not: it counts for no more
- * than so much over what lies lower still. What it is set beside lies above. Orders of Butterworth filters. All est.
+ * Below a voice: what air and hands move. It goes on below every string and key; what has less than a tenth of itself lower
+ * still is a tone. What it is set beside lies above. Orders of Butterworth filters. All est.
  */
 const [LOW_HZ, LOW_ORDER] = [40, 6];
 const [LOWER_HZ, LOWER_ORDER] = [20, 10];
 const OVER_LOWER = 10;
-/** Stretches. */
+/** The sharper filter answers so many short stretches later. */
 const LATER = 3;
 const [ABOVE_HZ, ABOVE_ORDER] = [60, 4];
 const LOUD_SHARE = 0.8;
@@ -30,7 +31,6 @@ export const RUMBLE_UNDER_DB = 10;
 const RUMBLE_SHARE = 0.2;
 /** From its softest tenth to its loudest: wind and hands swing, traffic and fans do not; est. */
 const SWINGS_DB = 8;
-const [BINS, LOWEST_BIN_DB] = [160, -140];
 
 export interface LowFigures {
   /** Puffs of breath and bumps as loud as the voice. */
@@ -43,41 +43,28 @@ export interface LowFigures {
 export interface LowLevels {
   /** By height: places that reach it and are over soon. */
   readonly places: readonly Marks[];
-  /** Counts of long stretches by their level, one decibel a bin. */
-  readonly counts: Uint32Array;
+  /** Levels of long stretches. */
+  readonly low: LevelCounts;
   /** The same of what lies above. */
-  readonly above: Uint32Array;
+  readonly above: LevelCounts;
 }
 
-const levelOf = (counts: Uint32Array, share: number): number => {
-  const all = counts.reduce((a, b) => a + b, 0);
-  let seen = 0;
-  for (let bin = 0; bin < BINS; bin++) {
-    seen += itemAt(counts, bin);
-    if (seen > share * all) return bin + LOWEST_BIN_DB;
-  }
-  return LOWEST_BIN_DB;
-};
-const binOf = (power: number): number =>
-  Math.max(0, Math.min(BINS - 1, Math.floor(10 * Math.log10(power + 1e-20) - LOWEST_BIN_DB)));
-
 /** @param activeDbfsA the A-weighted level of what is spoken */
-export function lowOf({ places, counts, above }: LowLevels, activeDbfsA: number): LowFigures {
+export function lowOf({ places, low, above }: LowLevels, activeDbfsA: number): LowFigures {
   // A bass has little that A-weighting leaves, and a hum is told by itself: the louder of both is what it is set beside.
-  const voiceDbfs = Math.max(activeDbfsA, levelOf(above, LOUD_SHARE));
+  const voiceDbfs = Math.max(activeDbfsA, above.at(LOUD_SHARE));
   const height = Math.ceil((voiceDbfs - LOWEST_DBFS) / STEP_DB);
   const pops = places[Math.max(0, height)];
-  const all = counts.reduce((a, b) => a + b, 0);
-  const loud = counts.reduce((sum, n, bin) => sum + (bin + LOWEST_BIN_DB >= voiceDbfs - RUMBLE_UNDER_DB ? n : 0), 0);
-  const share = all === 0 ? 0 : loud / all;
-  const isRumble = share > RUMBLE_SHARE && loud * LONG_S > RUMBLE_LEAST_S;
+  const least = voiceDbfs - RUMBLE_UNDER_DB;
+  const share = low.shareFrom(least);
+  const isRumble = share > RUMBLE_SHARE && low.from(least) * LONG_S > RUMBLE_LEAST_S;
   return {
     pops: pops && !isRumble ? { count: pops.count, marks: pops.kept } : { count: 0, marks: [] },
     rumble: isRumble
       ? {
-          underDb: voiceDbfs - levelOf(counts, 0.9),
+          underDb: voiceDbfs - low.at(0.9),
           share,
-          swings: levelOf(counts, 0.9) - levelOf(counts, 0.1) >= SWINGS_DB,
+          swings: low.at(0.9) - low.at(0.1) >= SWINGS_DB,
         }
       : null,
   };
@@ -122,12 +109,12 @@ export class LowMeter implements Meter<LowLevels> {
   private readonly places = Array.from({ length: HEIGHTS }, () => new Marks(NEAR_S));
   /** Since when it has been over each height; negative where it is not. */
   private readonly since = new Float64Array(HEIGHTS).fill(-1);
-  private readonly counts = new Uint32Array(BINS);
+  private readonly lows = new LevelCounts();
   private mean = 0;
   private sum = 0;
   private summed = 0;
   private read = 0;
-  private readonly aboves = new Uint32Array(BINS);
+  private readonly aboves = new LevelCounts();
   private readonly past: Powers[] = [];
   private judged = 0;
   /** All that was low, up to what is judged; all that was lower still, up to what is judged and up to what was read. */
@@ -166,7 +153,7 @@ export class LowMeter implements Meter<LowLevels> {
       this.past.push({ low: 0, lower: 0, above: 0 });
       this.settle();
     }
-    return { places: this.places, counts: this.counts, above: this.aboves };
+    return { places: this.places, low: this.lows, above: this.aboves };
   }
 
   private take(value: number): void {
@@ -185,8 +172,8 @@ export class LowMeter implements Meter<LowLevels> {
     }
     if (this.long.count < LONG_S * this.rateHz) return;
     const whole = this.long.powers();
-    this.counts[binOf(isTone(whole.low, whole.lower) ? 0 : whole.low)] += 1;
-    this.aboves[binOf(whole.above)] += 1;
+    this.lows.add(isTone(whole.low, whole.lower) ? 0 : whole.low);
+    this.aboves.add(whole.above);
     this.long.clear();
   }
 
