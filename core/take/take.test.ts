@@ -235,6 +235,20 @@ describe('what comes and goes', () => {
       expect(r.findings.find((f) => f.what === 'holes')).toMatchObject({ status: 'fail', value: 3, message });
     },
   );
+  test('short notes with rests between them have no holes, with a pause at the end and without', async () => {
+    const scale = [0, 4, 7, 12, 7, 4, 2, 5];
+    const notes = (seconds: number) =>
+      new Float32Array(14 * RATE).map((_, i) => {
+        const t = (i / RATE) % 0.31;
+        if (i > seconds * RATE || t > 0.25) return 0;
+        const hz = 220 * 2 ** (itemAt(scale, Math.floor(i / RATE / 0.31) % scale.length) / 12);
+        const wave = [1, 2, 3, 4, 5, 6].reduce((all, k) => all + Math.sin(2 * Math.PI * hz * k * t) / k, 0);
+        return 0.1 * Math.min(1, t / 0.005, (0.25 - t) / 0.005) * wave;
+      });
+    for (const seconds of [14, 11])
+      for (const noise of [-75, -100])
+        expect(itemAt((await of(sum(notes(seconds), hiss(noise)))).perChannel, 0).holes).toEqual([]);
+  });
   test('puffs of breath are told with their places; wind swings, a rumble does not; hum and a bass are neither', async () => {
     const voice = itemAt((await of(clean)).perChannel, 0).activeDbfsA!;
     const places = [2.2, 5.1, 9.3];

@@ -18,6 +18,8 @@ const [SPREAD_DB, DRIFT_DB] = [8, 3];
 const [DEEP_DB, SIDES_DB, LOUD_DB] = [26, 8, 12];
 /** What a mute lets through is not what pauses hold: so much softer than their noise, or louder and hissing. */
 const UNLIKE_DB = 8;
+/** A pause lies so far under the loudest tenth; est. */
+const PAUSE_DB = 20;
 /** Of hiss: the mean square of its steps against its own, 2 of white noise; a murmur behind closed lips has a tenth. */
 const HISS_STEPS = 0.8;
 /** Levels kept before those that are judged are let go; the floor is looked for in stretches of so many strides. */
@@ -93,11 +95,14 @@ export class HoleMeter implements Meter<readonly Hole[]> {
 
   end(): readonly Hole[] {
     this.judge(true);
-    const loud = this.heard.at(LOUD_SHARE) - LOUD_DB;
+    const loudest = this.heard.at(LOUD_SHARE);
+    const loud = loudest - LOUD_DB;
     // A hole is no pause, nor what they are told by.
     for (const { floor, lengthS } of this.found)
       this.floors.leaveOut(floor, Math.round(lengthS / this.strideS / FLOOR_STRIDES));
     const pause = this.floors.at(SOFT_SHARE);
+    // Without any, nothing is unlike them: notes that are played short have rests as sharp.
+    if (pause > loudest - PAUSE_DB) return [];
     return this.found.flatMap<Hole>(({ at, lengthS, beside, floor, steps }) => {
       if (beside < loud) return [];
       if (floor < pause - UNLIKE_DB) return [{ at, lengthS, kind: 'muted' }];
