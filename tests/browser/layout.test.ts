@@ -29,7 +29,7 @@ test('nothing jumps while a page is built up', async () => {
     ['run/?setup=kiln-rehearsed', /ticked/],
     ['mend/?setup=glaze-hall', /./],
     ['drawer/', /Add a part/],
-    ['files/', /Save everything/],
+    ['files/', /taken in this browser/],
     ['settings/', /Wall outlets give/],
   ] as const) {
     await walk.open(route);

@@ -3,7 +3,8 @@ import type { Status } from '../../gates';
 import type { ChannelFigures, TakeFigures } from '../reading';
 import { BAND_SOURCE, channelName, LIMITS, pathOf } from './limits';
 import type { TakeFinding } from './report';
-import { type Found, type Kind, RULES } from './rules';
+import type { Found } from './rule';
+import { type Kind, RULES } from './rules';
 
 const SEVERITY: Readonly<Record<Status, number>> = { fail: 0, caution: 1, 'not known': 2, pass: 3 };
 
