@@ -32,7 +32,7 @@ function judged(
   before: Assessment,
   reach: Reach,
 ): Try | null {
-  const after = assess(setup, catalogue, { bands: hangsOnFrequency(before) ? 'all' : '1 kHz', reach });
+  const after = assess(setup, catalogue, { bands: hangsOnFrequency(before) ? 'octaves' : '1 kHz', reach });
   if (!after.ok) return null;
   const effect = effectOf(before, after.value);
   return { change, setup, effect: isOutOfTheWay(change, effect) ? { ...effect, resolved: new Set() } : effect };

@@ -1,4 +1,4 @@
-import { atKey, byId, memoBy } from '../algorithms';
+import { atKey, byId, itemAt, memoBy } from '../algorithms';
 import {
   type Circuit,
   type Complex,
@@ -28,8 +28,9 @@ export interface Feed {
 
 /** The netlist solved at every third octave, for each source alone and for playback. */
 export interface Responses {
-  /** Its bands are the third octaves, or 1 kHz alone: `inBand` and `weightsFor` know which. */
   readonly sweep: Sweep;
+  /** What its bands stand for: `inBand` and `weightsFor` go by it. */
+  readonly bands: Bands;
   readonly feeds: readonly Feed[];
   /** Solutions for each source of the job at 1 Pa average per placed microphone, scaled by its distance. */
   readonly bySource: ReadonlyMap<string, Swept<Solution>>;
@@ -49,8 +50,32 @@ interface Shares {
   readonly aWeighted: Float64Array;
 }
 
-/** All third octaves, or 1 kHz standing for all: what does not hang on frequency comes out the same, a tenth as dear. */
-export type Bands = 'all' | '1 kHz';
+/**
+ * All third octaves; octaves, each standing for its three, for a try of what hangs on frequency; or 1 kHz standing for all:
+ * what does not hang on frequency comes out the same, a tenth as dear.
+ */
+export type Bands = 'all' | 'octaves' | '1 kHz';
+
+/** Octaves about 1 kHz, as places among the third octaves. */
+const OCTAVES = THIRD_OCTAVES_HZ.flatMap((_, i) => ((i - BAND_1K) % 3 === 0 ? [i] : []));
+
+/** For each band of a sweep the place of its middle among the third octaves. */
+const PLACES: Readonly<Record<Bands, readonly number[]>> = {
+  all: THIRD_OCTAVES_HZ.map((_, i) => i),
+  octaves: OCTAVES,
+  '1 kHz': [BAND_1K],
+};
+
+/** For each third octave the band of a sweep that stands for it: the nearest. */
+const nearest = (places: readonly number[]): readonly number[] =>
+  THIRD_OCTAVES_HZ.map((_, i) =>
+    places.reduce((best, place, b) => (Math.abs(place - i) < Math.abs(itemAt(places, best) - i) ? b : best), 0),
+  );
+const STANDS_FOR: Readonly<Record<Bands, readonly number[]>> = {
+  all: nearest(PLACES.all),
+  octaves: nearest(PLACES.octaves),
+  '1 kHz': nearest(PLACES['1 kHz']),
+};
 
 /**
  * Solve for all sources of the job. A source that several microphones hear drives all of them at once, in phase:
@@ -75,7 +100,7 @@ export function solveResponses(
       }));
   });
   const { has, handle, handlesOf } = circuit;
-  const swept = circuit.over(bands === 'all' ? THIRD_OCTAVES_HZ : [1000]);
+  const swept = circuit.over(PLACES[bands].map((i) => itemAt(THIRD_OCTAVES_HZ, i)));
   if (!swept.ok) return swept;
   const sweep = swept.value;
   const bySource = new Map<string, Swept<Solution>>();
@@ -87,30 +112,34 @@ export function solveResponses(
     bySource.set(id, sweep.solveFor(amplitudes));
   }
   const playback = new Map<string, Solution>();
-  const at1k = sweep.at(bandOf(sweep, BAND_1K));
+  const at1k = sweep.at(bandOf(bands, BAND_1K));
   for (const p of compiled.playbacks) {
     playback.set(playbackKey(p.part, p.side), at1k.solveFor(new Map([[p.source, p.fullScaleVolt]])));
   }
   const shares = new Map(compiled.setup.job.sources.map((s) => [s.id, sharesOf(s.sound === 'music', bands)]));
-  return ok({ sweep, feeds, bySource, shares, playback, has, handle, handlesOf });
+  return ok({ sweep, bands, feeds, bySource, shares, playback, has, handle, handlesOf });
 }
 
-const bandOf = ({ frequenciesHz }: Sweep, thirdOctave: number): number =>
-  frequenciesHz.length === 1 ? 0 : thirdOctave;
+const bandOf = (bands: Bands, thirdOctave: number): number => itemAt(STANDS_FOR[bands], thirdOctave);
 
-/** What a sweep gave in a third octave; where it is of 1 kHz alone, that stands for all. */
-export const inBand = <T>({ sweep }: Responses, swept: Swept<T>, thirdOctave: number): T =>
-  swept.at(bandOf(sweep, thirdOctave));
+/** What a sweep gave in a third octave, or in the band that stands for it. */
+export const inBand = <T>({ bands }: Responses, swept: Swept<T>, thirdOctave: number): T =>
+  swept.at(bandOf(bands, thirdOctave));
 
 /** The circuit itself in a third octave. */
-export const solvableIn = ({ sweep }: Responses, thirdOctave: number): Solvable => sweep.at(bandOf(sweep, thirdOctave));
+export const solvableIn = ({ sweep, bands }: Responses, thirdOctave: number): Solvable =>
+  sweep.at(bandOf(bands, thirdOctave));
 
 /** One weight for each third octave as weights of the bands that a sweep has. */
-export const weightsFor = ({ sweep }: Responses, weights: readonly number[]): Float64Array =>
-  folded(weights, sweep.frequenciesHz.length === 1 ? '1 kHz' : 'all');
+export const weightsFor = ({ bands }: Responses, weights: readonly number[]): Float64Array => folded(weights, bands);
 
-const folded = (weights: readonly number[], bands: Bands): Float64Array =>
-  Float64Array.from(bands === 'all' ? weights : [weights.reduce((sum, w) => sum + w, 0)]);
+const folded = (weights: readonly number[], bands: Bands): Float64Array => {
+  const sums = new Float64Array(PLACES[bands].length);
+  weights.forEach((w, i) => {
+    sums[bandOf(bands, i)] = (sums[bandOf(bands, i)] ?? 0) + w;
+  });
+  return sums;
+};
 
 const sharesOf = memoBy(
   (isMusic: boolean, bands: Bands) => `${isMusic} ${bands}`,
