@@ -1,4 +1,4 @@
-import { itemAt, lazily } from '../algorithms';
+import { itemAt, lazily, memoBy } from '../algorithms';
 import { type Circuit, type CircuitProblem, ok, prepare, type Result } from '../circuit';
 import { type Compiled, compile, MUTED_DB, seenFrom } from '../compile';
 import { type InputEntry, inputList, keyOf, type StandIn, standing } from '../host';
@@ -336,7 +336,10 @@ function standingAt(compiled: Compiled, app: AppClass, entries: readonly InputEn
       device: device.part.id,
       joints,
       canPlay: (part) => compiled.playbacks.some((p) => p.part === part),
-      senses: (plugged) => (plugged.length === joints.length ? entries : sensed(setup, catalogue, plugged)),
+      senses: memoBy(
+        (plugged: readonly string[]) => JSON.stringify(plugged),
+        (plugged) => (plugged.length === joints.length ? entries : sensed(setup, catalogue, plugged)),
+      ),
     },
     setup.session ?? {},
     setup.chosenInput,
@@ -349,7 +352,8 @@ function standingAt(compiled: Compiled, app: AppClass, entries: readonly InputEn
  */
 export function sensed(setup: Setup, catalogue: Catalogue, plugged: readonly string[]): readonly InputEntry[] {
   const joints = plugged.map((id) => jointIn(setup, id));
-  const views = solved(compile({ ...setup, joints }, catalogue));
+  // A socket senses with steady current and one tone.
+  const views = solved(compile({ ...setup, joints }, catalogue), '1 kHz');
   if (!views.ok) throw new Error(views.problem.message);
   return itemAt(views.value.entries, 0);
 }
