@@ -7,7 +7,7 @@ import { type Effect, effectOf, type Failing, type Fault, failingOf, keyOf, seve
 import { freeActs } from './free-acts';
 import { sayCause } from './say';
 import { confirmed, type Try, triesOf, tryOut } from './tries';
-import { whichJoint } from './which-joint';
+import { type Told, whichJoint } from './which-joint';
 
 /** Why something fails: the smallest change after which it does not. */
 export interface Cause {
@@ -42,49 +42,56 @@ export function* causesOf(
   let now = setup;
   let before = assessment;
   const severity = severityOf(assessment);
+  let stop: Told | null = null;
   for (let round = 0; round < MOST_CAUSES && failingOf(before).length > 0 && severityOf(before) === severity; round++) {
     const good: Try[] = [];
-    for (const tried of triesOf(now, catalogue, before, freeActs(now, catalogue, before))) {
-      if (tried) good.push(tried);
-      yield causes;
+    let found: ReturnType<typeof confirmed> = null;
+    let told: readonly Cause[] = causes;
+    for (const acts of [...inLikelyOrder(freeActs(now, catalogue, before)), []]) {
+      // What mends all for little effort is not bettered by what takes more: it is told before the rest is tried.
+      if (!found && isSettled(good, acts)) {
+        found = confirmedBest(good, catalogue, before);
+        if (found) told = [...causes, causeOf(now, catalogue, found.tried, rivalsOf(found.tried, good), before)];
+        yield told;
+      }
+      for (const tried of triesOf(now, catalogue, before, acts)) {
+        if (tried) good.push(tried);
+        yield told;
+      }
     }
     if (round === 0) good.forEach(useful);
-    const found = confirmedBest(good, catalogue, before);
     if (found) {
-      const { tried: best, after } = found;
-      const explained = failingOf(before).filter((f) => best.effect.resolved.has(keyOf(f)));
-      const rivals = good.filter(
-        (t) => t.change !== best.change && [...best.effect.resolved].every((k) => t.effect.resolved.has(k)),
-      );
-      causes.push(causeOf(now, catalogue, best.change, explained, rivals, before));
-      now = best.setup;
-      before = after;
+      // What else would mend it, at whatever effort, tells the place.
+      causes.push(causeOf(now, catalogue, found.tried, rivalsOf(found.tried, good), before));
+      now = found.tried.setup;
+      before = found.after;
       yield causes;
       continue;
     }
     // What does not fit is not mended by two hands where it is not by one.
     if (failingOf(before).some((f) => f.gate === 'fit')) break;
+    // One joint that keeps back all that fails is a simpler reason than two acts.
+    stop = whereItStops(setup, catalogue, assessment, causes);
+    if (stop && unexplained(assessment, causes).every((f) => stop?.resolves.has(keyOf(f)))) break;
     // No single act does it: two at once, of those that a hand would think of first.
     const pair = yield* pairThatMends(now, catalogue, before, causes);
     if (!pair) break;
-    const explained = failingOf(before).filter((f) => pair.effect.resolved.has(keyOf(f)));
     // Neither explains it without the other: what they do together is told of both.
+    const { effect } = pair;
     for (const [i, change] of pair.changes.entries())
-      causes.push(causeOf(now, catalogue, change, i === 0 ? explained : [], [], before));
+      causes.push(
+        causeOf(now, catalogue, { change, effect: i === 0 ? effect : { ...effect, resolved: new Set() } }, [], before),
+      );
     now = pair.setup;
     before = pair.after;
     yield causes;
   }
-  for (const left of unexplained(assessment, causes)) {
-    if (left.gate !== 'wired' || !left.topic.startsWith('arrives')) continue;
-    const told = whichJoint(setup, catalogue, assessment, left);
-    yield causes;
-    if (told) {
-      const { resolves, ...rest } = told;
-      const faults = unexplained(assessment, causes).filter((f) => resolves.has(keyOf(f)));
+  stop ??= whereItStops(setup, catalogue, assessment, causes);
+  if (stop) {
+    const { resolves, ...rest } = stop;
+    const faults = unexplained(assessment, causes).filter((f) => resolves.has(keyOf(f)));
+    if (faults.length > 0)
       causes.push({ faults: faults.map(({ gate, topic }) => ({ gate, topic })), changes: [], ...rest });
-      break;
-    }
   }
   // What everything else hangs on is told first.
   const rank = ({ faults }: Cause) => Math.min(...faults.map(rankOf));
@@ -140,6 +147,21 @@ function* pairThatMends(
   return best;
 }
 
+/** The joint that keeps back the first voice that does not arrive and that no cause explains. */
+function whereItStops(
+  setup: Setup,
+  catalogue: Catalogue,
+  assessment: Assessment,
+  causes: readonly Cause[],
+): Told | null {
+  for (const left of unexplained(assessment, causes)) {
+    if (left.gate !== 'wired' || !left.topic.startsWith('arrives')) continue;
+    const told = whichJoint(setup, catalogue, assessment, left);
+    if (told) return told;
+  }
+  return null;
+}
+
 /** What fails and no cause explains. */
 export const unexplained = (assessment: Assessment, causes: readonly Cause[]): readonly Failing[] => {
   const told = new Set(causes.flatMap((c) => c.faults.map(keyOf)));
@@ -171,21 +193,46 @@ export const inOrder = (a: Try, b: Try): number =>
   a.effect.cautions - b.effect.cautions ||
   Math.min(PLENTY, b.effect.room) - Math.min(PLENTY, a.effect.room);
 
+/** What is plainly broken first, then what takes least effort: acts that are as likely stand together. */
+function inLikelyOrder(acts: readonly Change[]): readonly (readonly Change[])[] {
+  const groups = new Map<number, Change[]>();
+  for (const act of acts) {
+    const effort = PLAIN.has(act.do) ? 0 : effortS([act]);
+    groups.set(effort, [...(groups.get(effort) ?? []), act]);
+  }
+  return [...groups].sort(([a], [b]) => a - b).map(([, together]) => together);
+}
+
+/** Whether nothing of what comes next, if anything does, could be told instead of what was found, or beside it. */
+function isSettled(good: readonly Try[], next: readonly Change[]): boolean {
+  const whole = good.filter((t) => t.effect.failing === 0);
+  if (whole.some((t) => PLAIN.has(t.change.do))) return true;
+  const least = Math.min(...whole.map((t) => effortS([t.change])));
+  return next.every((c) => effortS([c]) > AS_LIKELY * least);
+}
+
+/** What mends as much. What is plainly broken is no guess, and has none. */
+const rivalsOf = (best: Try, good: readonly Try[]): readonly Try[] =>
+  PLAIN.has(best.change.do)
+    ? []
+    : good.filter((t) => t.change !== best.change && [...best.effect.resolved].every((k) => t.effect.resolved.has(k)));
+
 /** The sentence is made from the change; of several that do the same, the place they have in common is to blame. */
 function causeOf(
   setup: Setup,
   catalogue: Catalogue,
-  change: Change,
-  explained: readonly Failing[],
+  { change, effect }: Pick<Try, 'change' | 'effect'>,
   rivals: readonly Try[],
   before: Assessment,
 ): Cause {
-  const places = [change, ...rivals.map((r) => r.change)].map((c) => touched(setup, c));
-  const common = commonPlace(places);
+  const explained = failingOf(before).filter((f) => effect.resolved.has(keyOf(f)));
+  const likely = rivals.filter((r) => effortS([r.change]) <= AS_LIKELY * effortS([change]));
+  const common = commonPlace(setup, [change, ...rivals.map((r) => r.change)]);
+  const near = commonPlace(setup, [change, ...likely.map((r) => r.change)]);
   const own = touched(setup, change);
   // Nothing in common: what else would do it as well stands beside it.
   const second =
-    common.parts.length + common.joints.length > 0 ? undefined : secondOf(setup, catalogue, change, rivals, before);
+    near.parts.length + near.joints.length > 0 ? undefined : secondOf(setup, catalogue, change, likely, before);
   const sentence = sayCause(setup, catalogue, second ? [change, second] : [change], explained);
   const joint = common.joints[0] ?? own.joints[0];
   const part = common.parts[0] ?? own.parts[0];
@@ -201,7 +248,7 @@ function causeOf(
 /** What mends as much as the best, at another place, for no more than so many times the effort. */
 const AS_LIKELY = 2;
 
-/** What is plainly broken is no guess: nothing else is named beside it. */
+/** What is plainly broken is no guess. */
 const PLAIN: ReadonlySet<Change['do']> = new Set(['seat', 'dirt', 'contact', 'bridge']);
 
 function secondOf(
@@ -212,24 +259,19 @@ function secondOf(
   before: Assessment,
 ): Change | undefined {
   const own = touched(setup, best);
-  if (PLAIN.has(best.do) || own.parts.length + own.joints.length === 0) return undefined;
+  if (own.parts.length + own.joints.length === 0) return undefined;
   const elsewhere = ({ parts, joints }: Touched) =>
     parts.length + joints.length > 0 &&
     !parts.some((p) => own.parts.includes(p)) &&
     !joints.some((j) => own.joints.includes(j));
-  const most = effortS([best]) * AS_LIKELY;
   return [...rivals]
     .sort(inOrder)
-    .find(
-      (r) =>
-        elsewhere(touched(setup, r.change)) && effortS([r.change]) <= most && confirmed(r, catalogue, before) !== null,
-    )?.change;
+    .find((r) => elsewhere(touched(setup, r.change)) && confirmed(r, catalogue, before) !== null)?.change;
 }
 
-const commonPlace = (places: readonly Touched[]): Touched => ({
-  parts: places.reduce<readonly string[]>((all, p) => all.filter((x) => p.parts.includes(x)), itemAt(places, 0).parts),
-  joints: places.reduce<readonly string[]>(
-    (all, p) => all.filter((x) => p.joints.includes(x)),
-    itemAt(places, 0).joints,
-  ),
-});
+function commonPlace(setup: Setup, changes: readonly Change[]): Touched {
+  const places = changes.map((c) => touched(setup, c));
+  const inAll = (of: (place: Touched) => readonly string[]) =>
+    of(itemAt(places, 0)).filter((x) => places.every((p) => of(p).includes(x)));
+  return { parts: inAll((p) => p.parts), joints: inAll((p) => p.joints) };
+}
