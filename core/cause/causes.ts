@@ -42,7 +42,7 @@ export function* causesOf(
   let now = setup;
   let before = assessment;
   const severity = severityOf(assessment);
-  let stop: Told | null = null;
+  let stop: Told | null | undefined;
   for (let round = 0; round < MOST_CAUSES && failingOf(before).length > 0 && severityOf(before) === severity; round++) {
     const good: Try[] = [];
     let found: ReturnType<typeof confirmed> = null;
@@ -50,7 +50,9 @@ export function* causesOf(
     for (const acts of [...inLikelyOrder(freeActs(now, catalogue, before)), []]) {
       // What mends all for little effort is not bettered by what takes more: it is told before the rest is tried.
       if (!found && isSettled(good, acts)) {
-        found = confirmedBest(good, catalogue, before);
+        const best = confirmedBest(good, catalogue, before);
+        // What seemed to mend all may not by all bands: then what comes next is still to be tried.
+        if (acts.length === 0 || best?.tried.effect.failing === 0) found = best;
         if (found) told = [...causes, causeOf(now, catalogue, found.tried, rivalsOf(found.tried, good), before)];
         yield told;
       }
@@ -71,7 +73,7 @@ export function* causesOf(
     // What does not fit is not mended by two hands where it is not by one.
     if (failingOf(before).some((f) => f.gate === 'fit')) break;
     // One joint that keeps back all that fails is a simpler reason than two acts.
-    stop = whereItStops(setup, catalogue, assessment, causes);
+    stop = yield* whereItStops(setup, catalogue, assessment, causes);
     if (stop && unexplained(assessment, causes).every((f) => stop?.resolves.has(keyOf(f)))) break;
     // No single act does it: two at once, of those that a hand would think of first.
     const pair = yield* pairThatMends(now, catalogue, before, causes);
@@ -84,9 +86,10 @@ export function* causesOf(
       );
     now = pair.setup;
     before = pair.after;
+    stop = undefined;
     yield causes;
   }
-  stop ??= whereItStops(setup, catalogue, assessment, causes);
+  if (stop === undefined) stop = yield* whereItStops(setup, catalogue, assessment, causes);
   if (stop) {
     const { resolves, ...rest } = stop;
     const faults = unexplained(assessment, causes).filter((f) => resolves.has(keyOf(f)));
@@ -148,15 +151,16 @@ function* pairThatMends(
 }
 
 /** The joint that keeps back the first voice that does not arrive and that no cause explains. */
-function whereItStops(
+function* whereItStops(
   setup: Setup,
   catalogue: Catalogue,
   assessment: Assessment,
   causes: readonly Cause[],
-): Told | null {
+): Generator<readonly Cause[], Told | null> {
   for (const left of unexplained(assessment, causes)) {
     if (left.gate !== 'wired' || !left.topic.startsWith('arrives')) continue;
     const told = whichJoint(setup, catalogue, assessment, left);
+    yield causes;
     if (told) return told;
   }
   return null;

@@ -11,7 +11,7 @@ export interface Try {
   readonly setup: Setup;
 }
 
-/** One act on a copy, judged at 1 kHz, or at all bands where what fails hangs on frequency. Null where it cannot be done. */
+/** One act on a copy, judged at 1 kHz, or by octaves where what fails hangs on frequency. Null where it cannot be done. */
 export function tryOut(setup: Setup, catalogue: Catalogue, before: Assessment, change: Change): Try | null {
   const glance = glanceAt(setup, catalogue, before, change);
   // Most acts mend nothing: what stands on open contacts is asked only of those that seem to.

@@ -26,7 +26,7 @@ export interface Feed {
   readonly alive: boolean;
 }
 
-/** The netlist solved at every third octave, for each source alone and for playback. */
+/** The netlist solved in its bands, for each source alone and for playback. */
 export interface Responses {
   readonly sweep: Sweep;
   /** What its bands stand for: `inBand` and `weightsFor` go by it. */
