@@ -1,6 +1,8 @@
+import type { AppClass } from './app-class';
+import type { Catalogue } from './catalogue';
 import { type Job, type Setup, UNKNOWN_APP } from './documents';
 import { classIn } from './lookups';
-import type { AppClass, Catalogue, PartClass } from './part-class';
+import type { PartClass } from './part-class';
 
 /** Whether a part has a battery or cells that run down and can be exchanged. */
 export const hasBattery = (c: PartClass): boolean =>

@@ -1,11 +1,11 @@
 import { atKey, byId, entryOf } from '../algorithms';
 import { connectorNamed, contactsOf, mustConnector } from '../connectors';
 import { hasBattery, mostChannels, plays, takesUp } from './abilities';
+import type { Catalogue } from './catalogue';
 import { type Document, type Drawer, type Entry, type Job, type Part, type Setup, UNKNOWN } from './documents';
 import { hostsOf } from './hosts';
 import type { PartId } from './ids';
 import { classIn } from './lookups';
-import type { Catalogue } from './part-class';
 import type { DocumentProblem } from './problem';
 
 /**

@@ -1,7 +1,7 @@
 import { appsOf, runsOn } from './abilities';
+import type { Catalogue } from './catalogue';
 import { type Destination, type Job, type Part, type Setup, UNKNOWN, UNKNOWN_APP, UNKNOWN_DEVICE } from './documents';
 import { appIn, classIn } from './lookups';
-import type { Catalogue } from './part-class';
 
 /** A device that records, and the app on it. */
 export interface Host {

@@ -11,7 +11,9 @@ export {
   runsOn,
   takesUp,
 } from './abilities';
+export type { AppClass, AppFact } from './app-class';
 export { bareSetup, blankJob } from './blank';
+export type { Catalogue } from './catalogue';
 export { checkDocument } from './check';
 export type {
   Apart,
@@ -64,11 +66,8 @@ export { dearerByLength, kindOf, type Length, lengthsSold, longestM, ofKind, ofL
 export { appIn, classIn, classOfPart, hostIn, jointIn, knobIn, partIn } from './lookups';
 export { type Merged, merged, same } from './merge';
 export type {
-  AppClass,
-  AppFact,
   Basis,
   Carries,
-  Catalogue,
   CellClass,
   Detection,
   ElementSpec,
@@ -84,6 +83,7 @@ export type {
   PortSpec,
   Quantity,
   Role,
+  ToneBand,
   UsbSpec,
   UsbSpeed,
   Value,

@@ -1,8 +1,9 @@
 import { itemAt } from '../algorithms';
+import type { Catalogue } from './catalogue';
 import type { Part } from './documents';
 import type { ClassId } from './ids';
 import { classIn } from './lookups';
-import type { Catalogue, PartClass } from './part-class';
+import type { PartClass } from './part-class';
 import { newPart, quantity } from './quantity';
 
 /** A length in which a class is sold, and what one of it costs and weighs. */

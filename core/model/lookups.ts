@@ -1,5 +1,7 @@
+import type { AppClass } from './app-class';
+import type { Catalogue } from './catalogue';
 import type { Joint, Part } from './documents';
-import type { AppClass, Catalogue, HostSpec, KnobSpec, PartClass } from './part-class';
+import type { HostSpec, KnobSpec, PartClass } from './part-class';
 
 /** What a document names is there: it was checked when it was read. Where it is not, the fault is the program's own. */
 function found<T>(value: T | undefined, what: string, id: string): T {

@@ -1,6 +1,6 @@
+import type { Catalogue } from './catalogue';
 import type { Setup } from './documents';
 import { classIn } from './lookups';
-import type { Catalogue } from './part-class';
 
 /** What a person calls a part: its own name or its class's, numbered where two would be called the same. */
 export function partName({ parts }: Pick<Setup, 'parts'>, catalogue: Catalogue, id: string): string {

@@ -1,5 +1,5 @@
+import type { Catalogue } from './catalogue';
 import type { Job } from './documents';
-import type { Catalogue } from './part-class';
 
 /** Somebody at the other end of a call: by which of the job's destinations, counted from 0, and under which name. */
 export interface Caller {

@@ -1,7 +1,8 @@
 import { withArticle } from '../format';
 import { takesUp } from './abilities';
+import type { Catalogue } from './catalogue';
 import type { Drawer, Sort, With } from './documents';
-import type { Catalogue, PartClass } from './part-class';
+import type { PartClass } from './part-class';
 
 export function sendsNotes(c: PartClass): boolean {
   return c.inputs?.some((i) => i.identity === 'notes') ?? false;
