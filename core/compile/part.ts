@@ -27,6 +27,7 @@ import {
   type Playback,
   type Stage,
 } from './compiled';
+import { toneFilter } from './tone';
 
 /** Volts of 0 dBu, for each pascal of the level that stands for rated: 0.7746 V, 20 uPa at 0 dB. */
 const RATED_VOLT = Math.sqrt(0.6) / (20e-6 * 10 ** (RATED_SPL / 20));
@@ -158,7 +159,10 @@ function addElement(
       return;
     }
     case 'tone': {
-      addTone(out, words, spec, name);
+      const bands = spec.bands.map(({ side, hz, gainDb }) => ({ side, hz: q(hz), gain: 10 ** (q(gainDb) / 20) }));
+      const { elements, silent } = toneFilter(name, pair(spec.in), pair(spec.out), bands, q(spec.ohm));
+      out.elements.push(...elements);
+      out.silent.push(...silent);
       return;
     }
     case 'supply': {
@@ -321,55 +325,6 @@ function addElement(
       return;
     }
   }
-}
-
-/** What a filter inside is made with: so much that it loads nothing, and so little that the solver keeps its digits; est. */
-const TONE_OHM = 1e6;
-/** Of the bell of a middle band at full lift; common practice is 0.5 to 1. */
-const TONE_Q = 0.7;
-
-/**
- * H(s) = 1 + sum of (G - 1) B(s), B a first-order low or high pass or a second-order band pass that is 1 in its band. A cut
- * has the corners that make it the mirror of the lift, so that lift and cut of the same decibels cancel.
- */
-function addTone(out: PartCircuit, { q, pair }: Words, spec: Extract<ElementSpec, { is: 'tone' }>, name: string): void {
-  const [inP, inN] = pair(spec.in);
-  const [p, n] = pair(spec.out);
-  const turned = spec.bands.map((b) => ({ ...b, gain: 10 ** (q(b.gainDb) / 20) })).filter((b) => b.gain !== 1);
-  if (turned.length === 0) {
-    out.elements.push({ kind: 'resistor', name, a: inP, b: p, ohm: q(spec.ohm) });
-    return;
-  }
-  let below = n;
-  for (const { side, hz, gain } of turned) {
-    const own = `${name}.${side}`;
-    const lift = Math.max(gain, 1 / gain);
-    const isCut = gain < 1;
-    const corner = 2 * Math.PI * q(hz);
-    const [from, to, filter] = [inP, `${own}.band`, `${own}.r`];
-    out.silent.push(filter);
-    if (side === 'low') {
-      const farad = 1 / ((isCut ? corner * lift : corner) * TONE_OHM);
-      out.elements.push({ kind: 'resistor', name: filter, a: from, b: to, ohm: TONE_OHM });
-      out.elements.push({ kind: 'capacitor', name: `${own}.c`, a: to, b: inN, farad });
-    } else if (side === 'high') {
-      const farad = 1 / ((isCut ? corner / lift : corner) * TONE_OHM);
-      out.elements.push({ kind: 'capacitor', name: `${own}.c`, a: from, b: to, farad });
-      out.elements.push({ kind: 'resistor', name: filter, a: to, b: inN, ohm: TONE_OHM });
-    } else {
-      const width = isCut ? TONE_Q / lift : TONE_Q;
-      out.elements.push({ kind: 'resistor', name: filter, a: from, b: to, ohm: TONE_OHM });
-      out.elements.push({ kind: 'capacitor', name: `${own}.c`, a: to, b: inN, farad: width / (corner * TONE_OHM) });
-      out.elements.push({ kind: 'inductor', name: `${own}.l`, a: to, b: inN, henry: TONE_OHM / (corner * width) });
-    }
-    const top = `${own}.sum`;
-    out.elements.push({ kind: 'vcvs', name: `${own}.gain`, p: top, n: below, cp: to, cn: inN, gain: gain - 1 });
-    below = top;
-  }
-  const drive = `${name}.drive`;
-  out.elements.push({ kind: 'vcvs', name: `${name}.flat`, p: drive, n: below, cp: inP, cn: inN, gain: 1 });
-  out.elements.push({ kind: 'resistor', name: `${name}.out`, a: drive, b: p, ohm: q(spec.ohm) });
-  out.silent.push(`${name}.out`);
 }
 
 /** Mains through a small capacitance, as its current and the capacitance beside it (Norton). */
