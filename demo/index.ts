@@ -12,8 +12,8 @@ import toolbox from './toolbox.drawer.json';
 import visitNoPower from './visit-no-power.setup.json';
 import visitJob from './workshop-visit.job.json';
 
-// The scenario is ours: a potter, a wood-fired kiln, visitors in the workshop. JSON widens literal types; demo.test.ts
-// reads each file the way an import is read.
+// The scenario is ours: a potter, a wood-fired kiln, visitors in the workshop. The three casts: JSON widens literal
+// types, and demo.test.ts reads each file the way an import is read.
 export const demoSetups = [
   kilnRehearsed,
   kilnFirstTry,

@@ -40,7 +40,6 @@ describe('round trip', () => {
     expect(faultOf(text)).toBeNull();
   });
   test('the order in which keys were put in does not show in the file', () => {
-    // Put together from entries it has no type any more; it is the same document.
     // The same entries in another order: a type cannot say so.
     const shuffled = Object.fromEntries(Object.entries(works).reverse()) as unknown as Document;
     expect(writeDocument(shuffled)).toBe(writeDocument(works));
