@@ -72,9 +72,9 @@ export function* causesOf(
     }
     // What does not fit is not mended by two hands where it is not by one.
     if (failingOf(before).some((f) => f.gate === 'fit')) break;
-    // One joint that keeps back all that fails is a simpler reason than two acts.
+    // One joint that keeps a voice back, its contacts unlike, is a simpler reason than two acts that go round it.
     stop = yield* whereItStops(setup, catalogue, assessment, causes);
-    if (stop && unexplained(assessment, causes).every((f) => stop?.resolves.has(keyOf(f)))) break;
+    if (stop) break;
     // No single act does it: two at once, of those that a hand would think of first.
     const pair = yield* pairThatMends(now, catalogue, before, causes);
     if (!pair) break;

@@ -122,6 +122,43 @@ const ROWS: readonly Row[] = [
     says: /48 V is off at USB interface with one input: Voice 1 does not arrive. 2 of 8 fail, one cause/,
     fix: /^Switch 48 V on at USB interface with one input$/,
   },
+  {
+    name: 'a cable of the wrong kind, where two plugs moved would go round it',
+    sketch: {
+      job: {
+        purpose: 'live',
+        sources: [{ id: 'v1', name: 'Line feed', splAt1m: 94, from: 'feed-xlr', sound: 'music' }],
+        app: 'streaming',
+        also: [{ device: 'recorder-xlr', app: 'device-own' }],
+      },
+      device: 'phone-headset',
+      parts: {
+        feed: 'feed-xlr',
+        pad: 'pad-xlr-20',
+        plain: 'lead-xlr-4',
+        y: 'y-hard-3.5',
+        big: 'adapter-6.35-3.5',
+        box: { class: 'interface-headset-instrument', knobs: { gain: -17 } },
+        coupler: 'coupler-3.5-3',
+        open: 'lead-3-xlr-open',
+      },
+      joints: [
+        'feed.out > pad.xlr-in',
+        'pad.xlr-out > plain.a',
+        'plain.b > y.socket',
+        'y.plug > big.socket',
+        'big.plug > box.in',
+        'box.plug > phone-headset.socket',
+        'y.plug2 > coupler.a',
+        'coupler.b > open.a',
+        'open.b > recorder-xlr.in1',
+      ],
+      hears: { feed: 1 },
+    },
+    at: { part: 'plain', joint: 'j3' },
+    says: /connection 3, Plain XLR to TRRS cable .*the sleeve, its microphone, lies on ground/,
+    fix: /Plain XLR to TRRS cable|connection 3/,
+  },
 ];
 
 test.each(ROWS)('$name', expectTold);
