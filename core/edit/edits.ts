@@ -1,6 +1,7 @@
 import { itemAt } from '../algorithms';
 import { limited, lowCut, notched, resampled } from '../filter';
 import { LoudnessMeter, TruePeakMeter } from '../take';
+import { declicked, denoised, ridden } from './repair';
 
 /** A short sound in memory. All channels are of one length. */
 export interface Clip {
@@ -20,6 +21,12 @@ export type Edit =
   | { readonly do: 'notch'; readonly hz: readonly number[] }
   /** What lies below a frequency taken out: breath, wind, rumble. */
   | { readonly do: 'low-cut'; readonly hz: number }
+  /** Steady noise turned down, by so much at most. */
+  | { readonly do: 'denoise'; readonly mostDb: number }
+  /** Clicks and the shortest dropouts made new from what stands beside them. */
+  | { readonly do: 'declick' }
+  /** Soft sentences come up, loud ones down. */
+  | { readonly do: 'ride' }
   | { readonly do: 'fade'; readonly inS: number; readonly outS: number }
   | { readonly do: 'reverse' }
   /** Played faster or slower: hundredths of a semitone. */
@@ -56,6 +63,12 @@ function apply(clip: Clip, edit: Edit): Clip {
       return each((c) => notched(c, rateHz, edit.hz));
     case 'low-cut':
       return each((c) => lowCut(c, rateHz, edit.hz));
+    case 'denoise':
+      return each((c) => denoised(c, rateHz, edit.mostDb));
+    case 'declick':
+      return each((c) => declicked(c, rateHz));
+    case 'ride':
+      return { rateHz, channels: ridden(channels, rateHz) };
     case 'fade': {
       const [rise, fall] = [Math.max(1, edit.inS * rateHz), Math.max(1, edit.outS * rateHz)];
       return each((c) => c.map((v, i) => v * Math.min(1, i / rise, (c.length - 1 - i) / fall)));

@@ -1,3 +1,16 @@
+export {
+  courseOf,
+  forAny,
+  humOf,
+  LESS_NOISE_DB,
+  LOW_CUT_HZ,
+  MOST_DBTP,
+  type Repairs,
+  repairsFor,
+  takenOut,
+  takesOut,
+} from './course';
 export { type Clip, type Edit, edited, loudnessOf, truePeakOf } from './edits';
+export { type ChangedFigure, changedFigures, type EditFigure, figuresOf } from './figures';
 export { aligned, alignedBits, type Lined, type LineUp, lineUp, lineUpWords, liningUp, type Piece } from './line-up';
 export { centsAbove, nearestNote, type Pitch, pitchOf } from './pitch';

@@ -1,4 +1,5 @@
 export { butterworth, lowCut } from './butterworth';
+export { type Frame, powersOf, weighted } from './frames';
 export { limited } from './limit';
 export { notched } from './notch';
 export { Resampler, resampled } from './resample';

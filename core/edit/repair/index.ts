@@ -1,0 +1,3 @@
+export { declicked } from './declick';
+export { denoised } from './denoise';
+export { ridden } from './ride';
