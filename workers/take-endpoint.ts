@@ -7,13 +7,13 @@ import {
   alignedBits,
   type Clip,
   type Edit,
+  type EditFigure,
   edited,
+  figuresOf,
   type LineUp,
   liningUp,
-  loudnessOf,
   type Pitch,
   pitchOf,
-  truePeakOf,
 } from '@/core/edit';
 import type { Setup } from '@/core/model';
 import { type EarSound, earOf, recordingOf, VOICE_RATE_HZ } from '@/core/render';
@@ -44,9 +44,10 @@ export interface Ear extends Pick<EarSound, 'turns'> {
 
 /** A clip with what was done to it, and what it measures now. */
 export interface EditedClip extends Clip {
-  readonly lufs: number | null;
-  readonly peakDbtp: number;
+  readonly figures: readonly EditFigure[];
   readonly pitch: Pitch | null;
+  /** The same as a WAV. */
+  readonly file: Blob;
 }
 
 export type LinedUp =
@@ -148,12 +149,17 @@ export const takeEndpoint = {
     const { samples, turns } = earOf(hearings, listener, secondsEach);
     return { file: new Blob([writeWav(VOICE_RATE_HZ, [samples])], { type: 'audio/wav' }), turns };
   },
-  edit(clip: Clip, edits: readonly Edit[]): EditedClip {
+  /** Null when it was stopped. */
+  async edit(clip: Clip, edits: readonly Edit[]): Promise<EditedClip | null> {
     const { rateHz, channels } = edited(clip, edits);
+    const report = await measured(soundOf(rateHz, channels), () => undefined);
+    if (!report) return null;
     const pitch = pitchOf(itemAt(channels, 0), rateHz);
-    const peak = truePeakOf(channels);
-    const result = { rateHz, channels, lufs: loudnessOf(rateHz, channels), peakDbtp: 20 * Math.log10(peak), pitch };
-    return transfer(result, channels.map((c) => c.buffer) as ArrayBuffer[]);
+    const file = new Blob([writeWav(rateHz, channels)], { type: 'audio/wav' });
+    return transfer(
+      { rateHz, channels, figures: figuresOf(report), pitch, file },
+      channels.map((c) => c.buffer) as ArrayBuffer[],
+    );
   },
   /** Null when it was stopped. */
   async lineUp(first: Blob, second: Blob, tell: (share: number) => void): Promise<LinedUp | null> {

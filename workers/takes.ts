@@ -99,8 +99,9 @@ export const makeRecording = (report: Report, setup: Setup, seconds: number): Pr
 export const makeEar = (hearings: Hearings, listener: string, secondsEach: number): Promise<Ear> =>
   thread.ask((t) => t.ear(hearings, listener, secondsEach));
 
-export const editClip = (clip: Clip, edits: readonly Edit[]): Promise<EditedClip> =>
-  thread.ask((t) => t.edit(clip, edits));
+/** Null when it was stopped. */
+export const editClip = (clip: Clip, edits: readonly Edit[]): Promise<EditedClip | null> =>
+  inTurn(() => thread.ask((t) => t.edit(clip, edits))).catch(unlessStopped(null));
 
 /** Null when it was stopped. */
 export const lineUpTakes = (first: Blob, second: Blob, tell: News<number>): Promise<LinedUp | null> =>

@@ -126,10 +126,38 @@ test('edits are steps that can be taken back; a sample is kept in the library; t
   await figures(/−1[56]\.\d LUFS.*Done: trimmed, hum taken out, what lies low cut off, loudness set/s);
   await walk.press(/^Step back$/);
   await figures(/Done: trimmed, hum taken out, what lies low cut off\./);
+  await walk.press(/^Noise down 10 dB$/);
+  // What it did is measured, and what it took out can be heard.
+  await walk.sees(/Done:.*noise turned down/);
+  const changes = await walk.sees(/Hum/, '[aria-label="Before and after"]');
+  const [before, now] = /Hum −([\d.]+) dBFS −([\d.]+) dBFS/.exec(changes)!.slice(1).map(Number);
+  expect(now! - before!).toBeGreaterThan(10);
+  await walk.press(/^What the last step took out$/, 'label');
+  await walk.comes('audio[aria-label$="what the last step took out"]');
   await walk.press(/^Keep in the library$/);
   await walk.sees(/as computed, Glaze/, '[aria-label="Library of samples"]');
   await walk.press(/^Save as WAV$/);
   expect(await walk.saved('as computed, Glaze talk, streamed from the hall.wav')).toMatch(/^RIFF/);
+  await walk.expectAccessible();
+});
+
+test('the same is done to other takes, and what cannot be read is told; keys play the sample', async () => {
+  const broken = join(folder, 'broken.wav');
+  writeFileSync(broken, 'no sound');
+  const files = [wav('first.wav', [sum(talker(5), hiss(-60))]), broken];
+  await walk.giveFile(files.join('\n'), 'details[open] label input[type=file]');
+  await walk.sees(
+    /first\.wav: .*voice over noise [\d.]+ to [\d.]+ dB\(A\).*broken\.wav: .*WAV/s,
+    '[aria-label="Other takes"]',
+  );
+  expect(await walk.saved('edited takes.zip')).toMatch(/^PK/);
+  await walk.press(/^As a sample/);
+  const key = await walk.find('[aria-label=Keys] button', /the sample as it is/);
+  await key.sendKeys('\uE014', '\uE014', '\uE012');
+  const chosen = await walk.find('[aria-label=Keys] button[tabindex="0"]', /^\+1$|[A-G]/);
+  await walk.driver.actions().move({ origin: chosen }).press().perform();
+  await walk.comes('[aria-label=Keys] button[aria-pressed=true]');
+  await walk.driver.actions().release().perform();
   await walk.expectAccessible();
 });
 

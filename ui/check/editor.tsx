@@ -1,18 +1,19 @@
-import { Archive, Repeat, Save, Square, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Archive, Save, Undo2, Wand2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { itemAt } from '@/core/algorithms';
-import { type Clip, centsAbove, type Edit, nearestNote } from '@/core/edit';
-import { clockText, figure, signed } from '@/core/format';
+import { centsAbove, courseOf, type Edit, figuresOf, humOf, nearestNote, repairsFor } from '@/core/edit';
+import { clockText, figure, listText, signed } from '@/core/format';
 import type { TakeReport } from '@/core/take';
-import { writeWav } from '@/core/wav';
-import { type EditedClip, editClip } from '@/workers';
-import { Button, NumberField } from '../components';
+import { Button } from '../components';
 import { saveFile, tell } from '../shell';
+import { AsSample } from './as-sample';
+import { EditButtons } from './edit-buttons';
+import { EditChanges } from './edit-changes';
+import { HeardEdit } from './heard-edit';
 import { keepTake } from './kept-takes';
-import { loadClip } from './load-clip';
-import { Player } from './player';
+import { OtherTakes } from './other-takes';
 import { Trim } from './trim';
-import { useLoop } from './use-loop';
+import { useEdits } from './use-edits';
 
 interface Props {
   readonly name: string;
@@ -20,15 +21,8 @@ interface Props {
   readonly measured: TakeReport;
 }
 
-/** Loudness that is asked for, and the ceiling of the peaks (EBU R 128; streams, common practice). */
-const LOUDNESSES = [
-  { lufs: -23, name: 'To −23 LUFS, broadcast' },
-  { lufs: -16, name: 'To −16 LUFS, stream' },
-  { lufs: -14, name: 'To −14 LUFS, loud stream' },
-] as const;
-const MOST_DBTP = -1;
-/** Below this lies no voice but the deepest; common practice. */
-const LOW_CUT_HZ = 75;
+/** What goes out over the net is as loud as this. */
+const OUT_LUFS = -16;
 
 const told: Readonly<Record<Edit['do'], string>> = {
   trim: 'trimmed',
@@ -47,66 +41,55 @@ const told: Readonly<Record<Edit['do'], string>> = {
   envelope: 'attack and decay',
 };
 
+/** What a step is called while it is asked for. */
+const WILL: Partial<Record<Edit['do'], string>> = {
+  declick: 'clicks made new',
+  'low-cut': 'what lies low cut off',
+  notch: 'hum taken out',
+  denoise: 'noise turned down',
+  ride: 'the level ridden',
+  loudness: `loudness to ${figure(OUT_LUFS)} LUFS`,
+};
+
 /** A short take is put right or made into a sample: each edit is a step that can be taken back. The file stays as it is. */
 export function Editor({ name, file, measured }: Props) {
-  const [clip, setClip] = useState<Clip | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const [edits, setEdits] = useState<readonly Edit[]>([]);
-  const [now, setNow] = useState<EditedClip | null>(null);
-  const [ends, setEnds] = useState<readonly [number, number] | null>(null);
-  const [reference, setReference] = useState(440);
-  const [title, setTitle] = useState(name.replace(/\.[^.]*$/, ''));
-  const loop = useLoop();
-  useEffect(() => {
-    let wanted = true;
-    void loadClip(file).then((l) => {
-      if (!wanted) return;
-      if (l.ok) setClip(l.value);
-      else setProblem(l.problem);
-    });
-    return () => {
-      wanted = false;
-    };
-  }, [file]);
-  const asked = useRef(0);
-  useEffect(() => {
-    if (!clip) return;
-    asked.current += 1;
-    const mine = asked.current;
-    void editClip(clip, edits).then(
-      (done) => {
-        if (asked.current !== mine) return;
-        setNow(done);
-        setEnds(null);
-      },
-      (e: unknown) => setProblem(String(e)),
-    );
-  }, [clip, edits]);
-  const out = useMemo(
-    () => (now ? new File([writeWav(now.rateHz, now.channels)], `${title}.wav`, { type: 'audio/wav' }) : null),
-    [now, title],
+  const { problem, working, steps, now, before, add, back, stop } = useEdits(file);
+  const [handles, setHandles] = useState<{ readonly of: object; readonly ends: readonly [number, number] } | null>(
+    null,
   );
+  const [title, setTitle] = useState(name.replace(/\.[^.]*$/, ''));
+  const [sampling, setSampling] = useState(false);
+  const course = useMemo(() => courseOf(repairsFor(measured, OUT_LUFS), measured), [measured]);
+  const first = useMemo(() => figuresOf(measured), [measured]);
   if (problem) return <p role="alert">{problem}</p>;
-  if (!now || !out) return <p className="text-soft">Opening...</p>;
+  if (!now) return <p className="text-soft">Opening...</p>;
   const seconds = itemAt(now.channels, 0).length / now.rateHz;
+  // Handles stand on one state of the clip.
+  const ends = handles?.of === now ? handles.ends : null;
   const [fromS, toS] = ends ?? [0, seconds];
-  const add = (edit: Edit) => {
-    loop.stop();
-    setEdits((all) => [...all, edit]);
-  };
-  const hums = measured.perChannel.flatMap((c) => c.hum?.harmonics.map((h) => h.hz) ?? []);
-  const stereo = now.channels.length >= 2;
+  const edits = steps.flat();
+  const act = (edit: Edit) => add([edit]);
+  // Loudness is set last: whatever is done after it is set to it again.
+  const left = course.filter((c) => (c.do === 'loudness' ? edits.at(-1) !== c : !edits.some((e) => e.do === c.do)));
+  const isReady = left.length === 0;
+  const shown = (what: string) => now.figures.find((f) => f.what === what)?.value ?? null;
+  const [lufs, peak] = [shown('Loudness'), shown('True peak')];
+  const out = () => new File([now.file], `${title || 'take'}.wav`, { type: 'audio/wav' });
   const { pitch } = now;
   return (
     <div className="flex flex-col gap-3">
-      <Trim clip={now} fromS={fromS} toS={toS} onChange={(a, b) => setEnds([a, b])} />
+      <Trim clip={now} fromS={fromS} toS={toS} onChange={(a, b) => setHandles({ of: now, ends: [a, b] })} />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <span className="font-mono">
           {clockText(fromS, 2)} to {clockText(toS, 2)}
         </span>
         <span>
-          <span className="font-mono">{now.lufs === null ? 'no loudness' : `${figure(now.lufs, 1)} LUFS`}</span>, peaks{' '}
-          <span className="font-mono">{figure(now.peakDbtp, 1)} dBTP</span>
+          <span className="font-mono">{lufs === null ? 'no loudness' : `${figure(lufs, 1)} LUFS`}</span>
+          {peak !== null && (
+            <>
+              , peaks <span className="font-mono">{figure(peak, 1)} dBTP</span>
+            </>
+          )}
         </span>
         {pitch && (
           <span>
@@ -115,54 +98,34 @@ export function Editor({ name, file, measured }: Props) {
           </span>
         )}
       </div>
-      <Player name={`${title} as it is now`} file={out} />
-      <fieldset aria-label="Edits" className="flex flex-wrap gap-2">
-        <Button disabled={edits.length === 0} onClick={() => setEdits(edits.slice(0, -1))}>
+      <HeardEdit name={title} now={now} before={before} last={steps.at(-1) ?? null} />
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+        <Button look="main" disabled={working || isReady} onClick={() => add(left)}>
+          <Wand2 size={18} aria-hidden /> Make it ready to go out
+        </Button>
+        <Button disabled={steps.length === 0 || working} onClick={back}>
           <Undo2 size={18} aria-hidden /> Step back
         </Button>
-        <Button disabled={!ends} onClick={() => add({ do: 'trim', fromS, toS })}>
-          Trim to the handles
-        </Button>
-        <Button onClick={() => add({ do: 'trim-silence' })}>Cut off silence</Button>
-        {stereo && (
-          <>
-            <Button onClick={() => add({ do: 'both-sides', of: 0 })}>Left to both</Button>
-            <Button onClick={() => add({ do: 'both-sides', of: 1 })}>Right to both</Button>
-            <Button onClick={() => add({ do: 'polarity', of: 1 })}>Turn the right's polarity</Button>
-          </>
+        {working ? (
+          <span role="status" className="inline-flex items-center gap-2">
+            <progress aria-label="Editing" className="h-3 w-32 accent-(--accent)" /> Working...
+            <Button look="quiet" onClick={() => void stop()}>
+              Stop
+            </Button>
+          </span>
+        ) : (
+          !isReady && (
+            <span className="text-soft">What it needs: {listText(left.map((e) => WILL[e.do] ?? told[e.do]))}.</span>
+          )
         )}
-        {hums.length > 0 && <Button onClick={() => add({ do: 'notch', hz: hums })}>Take out hum</Button>}
-        <Button onClick={() => add({ do: 'low-cut', hz: LOW_CUT_HZ })}>Low cut at {LOW_CUT_HZ} Hz</Button>
-        <Button onClick={() => add({ do: 'fade', inS: 0.05, outS: 0.3 })}>Fade both ends</Button>
-        <Button onClick={() => add({ do: 'reverse' })}>Reverse</Button>
-        {LOUDNESSES.map((l) => (
-          <Button key={l.lufs} onClick={() => add({ do: 'loudness', lufs: l.lufs, mostDbtp: MOST_DBTP })}>
-            {l.name}
-          </Button>
-        ))}
-      </fieldset>
-      <fieldset aria-label="As a sample" className="flex flex-wrap items-end gap-2">
-        <div className="w-28">
-          <NumberField label="Reference, Hz" value={reference} min={20} max={5000} step={0.1} onValue={setReference} />
-        </div>
-        <Button disabled={!pitch} onClick={() => pitch && add({ do: 'pitch', cents: centsAbove(reference, pitch.hz) })}>
-          To the reference
-        </Button>
-        {[-100, -5, 5, 100].map((cents) => (
-          <Button key={cents} onClick={() => add({ do: 'pitch', cents })}>
-            {Math.abs(cents) === 100 ? `${signed(cents / 100)} semitone` : `${signed(cents)} cents`}
-          </Button>
-        ))}
-        <Button onClick={() => add({ do: 'envelope', attackS: 0.02, decayS: 0 })}>Softer attack</Button>
-        <Button onClick={() => add({ do: 'envelope', attackS: 0, decayS: 1.2 * seconds })}>Die away</Button>
-        <Button onClick={() => (loop.playing ? loop.stop() : loop.start(now))} aria-pressed={loop.playing}>
-          {loop.playing ? <Square size={18} aria-hidden /> : <Repeat size={18} aria-hidden />}{' '}
-          {loop.playing ? 'Stop' : 'Loop'}
-        </Button>
-      </fieldset>
+      </div>
       {edits.length > 0 && (
-        <p className="text-soft">Done: {edits.map((e) => told[e.do]).join(', ')}. The file itself is not changed.</p>
+        <>
+          <p className="text-soft">Done: {edits.map((e) => told[e.do]).join(', ')}. The file itself is not changed.</p>
+          <EditChanges first={first} now={now.figures} />
+        </>
       )}
+      <EditButtons clip={now} hums={humOf(measured)} ends={ends} disabled={working} onEdit={act} />
       <div className="flex flex-wrap items-end gap-2">
         <label className="block min-w-48 flex-1 text-sm">
           Name
@@ -173,12 +136,12 @@ export function Editor({ name, file, measured }: Props) {
             className="mt-0.5 block min-h-10 w-full rounded-lg border border-soft bg-paper px-2 text-base"
           />
         </label>
-        <Button look="main" onClick={() => saveFile(`${title || 'take'}.wav`, out)}>
+        <Button look="main" onClick={() => saveFile(`${title || 'take'}.wav`, out())}>
           <Save size={18} aria-hidden /> Save as WAV
         </Button>
         <Button
           onClick={() =>
-            void keepTake(new File([out], title || 'sample', { type: 'audio/wav' }), null).then(() =>
+            void keepTake(new File([now.file], title || 'sample', { type: 'audio/wav' }), null).then(() =>
               tell(`${title || 'sample'} is in the library.`),
             )
           }
@@ -186,6 +149,11 @@ export function Editor({ name, file, measured }: Props) {
           <Archive size={18} aria-hidden /> Keep in the library
         </Button>
       </div>
+      <OtherTakes edits={edits} />
+      <details className="border-rule border-t pt-1" onToggle={(e) => setSampling(e.currentTarget.open)}>
+        <summary className="min-h-10 cursor-pointer py-2 font-bold">As a sample: pitch, keys, a loop</summary>
+        {sampling && <AsSample clip={now} disabled={working} onEdit={act} />}
+      </details>
     </div>
   );
 }

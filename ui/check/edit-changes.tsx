@@ -1,0 +1,37 @@
+import { changedFigures, type EditFigure } from '@/core/edit';
+import { figure } from '@/core/format';
+
+const said = (value: number | null, unit: string): string =>
+  value === null ? 'none' : unit === 'times' ? String(value) : `${figure(value, 1)} ${unit}`;
+
+/** What the edits changed, measured before them and after. */
+export function EditChanges({
+  first,
+  now,
+}: {
+  readonly first: readonly EditFigure[];
+  readonly now: readonly EditFigure[];
+}) {
+  const changed = changedFigures(first, now);
+  if (changed.length === 0) return <p className="text-soft">Nothing that is measured has changed.</p>;
+  return (
+    <table aria-label="Before and after" className="w-full max-w-xl text-left">
+      <thead>
+        <tr className="border-rule border-b">
+          <th className="py-1 pr-3">Measured</th>
+          <th className="px-3 py-1 text-right">Before</th>
+          <th className="py-1 pl-3 text-right">Now</th>
+        </tr>
+      </thead>
+      <tbody>
+        {changed.map((c) => (
+          <tr key={c.what} className="border-rule border-b last:border-0">
+            <td className="py-1 pr-3">{c.what}</td>
+            <td className="px-3 py-1 text-right font-mono">{said(c.before, c.unit)}</td>
+            <td className="py-1 pl-3 text-right font-mono font-semibold">{said(c.value, c.unit)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
