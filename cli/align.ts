@@ -1,10 +1,10 @@
-import { closeSync, existsSync, mkdirSync, openSync, renameSync, rmSync, writeSync } from 'node:fs';
-import { basename, join } from 'node:path';
+import { closeSync, mkdirSync, openSync, renameSync, rmSync, writeSync } from 'node:fs';
+import { basename } from 'node:path';
 import { itemAt } from '@/core/algorithms';
 import { aligned, alignedBits, type Lined, type LineUp, lineUp, lineUpWords } from '@/core/edit';
 import { type Sound, wavHeader, wavSamples } from '@/core/wav';
 import { FAILED, PASSED, printable, refuse } from './outcome';
-import { type OpenFile, openWav } from './wav-file';
+import { type OpenFile, openWav, savedIn, TAKEN } from './wav-file';
 
 interface Options {
   readonly json: boolean;
@@ -23,11 +23,8 @@ export async function alignCommand(files: readonly string[], { json, out }: Opti
     }
     const [first, ...others] = open.map((o) => o.sound);
     const stays = itemAt(files, 0);
-    const saved =
-      out === null ? [] : files.slice(1).map((f) => join(out, `${basename(f).replace(/\.[^.]*$/, '')} lined up.wav`));
-    const twice = saved.find((s, i) => saved.indexOf(s) < i || existsSync(s));
-    if (twice !== undefined)
-      return refuse(twice, 'This file is there already or would be written twice. Choose another folder.');
+    const saved = out === null ? [] : savedIn(out, files.slice(1), 'lined up');
+    if (typeof saved === 'string') return refuse(saved, TAKEN);
     if (out !== null) mkdirSync(out, { recursive: true });
     const told: { readonly file: string; readonly lined: Lined; readonly saved: string | null }[] = [];
     for (const [i, second] of others.entries()) {

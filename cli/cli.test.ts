@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Ajv from 'ajv';
@@ -255,6 +255,40 @@ test('symplex take measures a recording, and sets it beside a setup; what is no 
     expect(beside.out).toMatch(/^level +DIFFERS: computed hardly anything/m);
     const wrong = await symplex(['take', 'README.md']);
     expect([wrong.status, wrong.err]).toEqual([2, expect.stringMatching(/README\.md: at the top: .*begin as a WAV/)]);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('symplex edit puts a folder of takes right: what each needs or what is asked; what cannot be read is told', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'symplex-cli-'));
+  try {
+    const [from, to] = [join(folder, 'takes'), join(folder, 'out')];
+    mkdirSync(from);
+    writeFileSync(join(from, 'a.wav'), writeWav(RATE, [sum(talker(4), hiss(-58))]));
+    writeFileSync(join(from, 'b.wav'), 'no sound');
+    const { status, out, err } = await symplex(['edit', from, '--out', to]);
+    expect([status, err]).toEqual([2, expect.stringMatching(/b\.wav: at the top: /)]);
+    expect(out).toMatch(/^a\.wav: denoise, loudness\. Saved as .*a edited\.wav\.$/m);
+    expect(out).toMatch(/^ {2}Loudness +−\d\d\.\d LUFS to −1[56]\.\d LUFS$/m);
+    expect(readdirSync(to)).toEqual(['a edited.wav']);
+    const asked = await symplex([
+      'edit',
+      join(from, 'a.wav'),
+      '--out',
+      join(folder, 'low'),
+      '--low-cut',
+      '90',
+      '--json',
+    ]);
+    expect(JSON.parse(asked.out).takes[0].edits).toEqual(['low-cut']);
+    const over = await symplex(['edit', from, '--out', to]);
+    expect([over.status, over.err]).toEqual([2, expect.stringMatching(/a edited\.wav: This file is there already/)]);
+    const bad = await symplex(['edit', from, '--out', to, '--noise', 'much']);
+    expect([bad.status, bad.err]).toEqual([
+      2,
+      expect.stringMatching(/--noise takes decibels from 1 to 40; much is none/),
+    ]);
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }

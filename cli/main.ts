@@ -8,6 +8,7 @@ import { readDocument } from '@/core/read';
 import { alignCommand } from './align';
 import { type CheckForm, checkCommand } from './check';
 import { diagnoseCommand } from './diagnose';
+import { editCommand, repairsAsked } from './edit';
 import { kitCommand } from './kit';
 import { levelsCommand } from './levels';
 import { BAD_INPUT, crashed, PASSED, printable, refuse } from './outcome';
@@ -35,6 +36,15 @@ const USAGES: Readonly<Record<string, string>> = {
   take: `symplex take FILE [--json] [--setup FILE]   measure a recording, beside what was computed for a setup`,
   align: `symplex align FIRST SECOND... [--out FOLDER] [--json]   find how takes of one event lie on the first of them
   --out FOLDER   save each of the others there on the first's time, as WAV; nothing is overwritten`,
+  edit: `symplex edit FILE... --out FOLDER [--clicks] [--low-cut HZ] [--hum] [--noise DB] [--ride] [--loudness LUFS] [--json]   put takes right, each with what changed
+  FILE...         WAVs, or folders of them; each is saved in --out, and nothing is overwritten
+  --clicks        clicks and the shortest dropouts made new
+  --low-cut HZ    breath, wind and rumble cut off below this
+  --hum           mains taken out, where they were measured
+  --noise DB      steady noise turned down by so much
+  --ride          soft sentences up, loud ones down
+  --loudness LUFS loudness of the whole, its true peak at −1 dBTP at most
+                  with none of the others: what each take needs, at −16 LUFS unless told`,
 };
 
 const USAGE = `${Object.values(USAGES)
@@ -42,7 +52,7 @@ const USAGE = `${Object.values(USAGES)
   .join('\n')}
 symplex COMMAND --help   the same for one command
 
-FILE is a *.setup.json (check, diagnose, levels, spice) or *.job.json (plan, kit) or a WAV (take, align); - reads standard input.
+FILE is a *.setup.json (check, diagnose, levels, spice) or *.job.json (plan, kit) or a WAV (take, align, edit); - reads standard input.
 Exit: 0 all gates (of a take: all findings) pass or caution,
   1 some fails, no chain or kit is found, no voice arrives, or a take cannot be lined up,
   2 bad input, 3 a fault of the program itself.
@@ -64,6 +74,12 @@ const OPTIONS = {
   noticed: { type: 'string', multiple: true },
   answer: { type: 'string', multiple: true },
   out: { type: 'string' },
+  clicks: { type: 'boolean' },
+  'low-cut': { type: 'string' },
+  hum: { type: 'boolean' },
+  noise: { type: 'string' },
+  ride: { type: 'boolean' },
+  loudness: { type: 'string' },
 } as const;
 const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   check: ['why', 'json', 'json-lines', 'drawer'],
@@ -74,6 +90,7 @@ const ALLOWED: Readonly<Record<string, readonly string[]>> = {
   kit: ['json', 'csv', 'drawer', 'at-once', 'bag'],
   take: ['json', 'setup'],
   align: ['json', 'out'],
+  edit: ['json', 'out', 'clicks', 'low-cut', 'hum', 'noise', 'ride', 'loudness'],
 };
 
 /** Run the command; returns its exit status. Prints to standard output, problems to standard error. */
@@ -93,12 +110,18 @@ export async function main(args: readonly string[]): Promise<number> {
   if (values.help) return help(`${entryOf(USAGES, command)}\n`);
   const unknown = Object.keys(values).find((o) => !entryOf(ALLOWED, command).includes(o));
   if (unknown) return usage(`${command} has no option --${unknown}`);
-  const several = command === 'kit' || command === 'align' || (command === 'check' && !values.json);
+  const several = ['kit', 'align', 'edit'].includes(command) || (command === 'check' && !values.json);
   if (files.length === 0) return usage(`${command} takes a FILE`);
   if (!several && files.length > 1) return usage(`${command}${command === 'check' ? ' --json' : ''} takes one FILE`);
   if (command === 'align') {
     if (files.length < 2) return usage('align takes two FILEs and more');
     return alignCommand(files, { json: values.json ?? false, out: values.out ?? null });
+  }
+  if (command === 'edit') {
+    if (values.out === undefined) return usage('edit takes --out, the folder that edited takes are saved in');
+    const repairs = repairsAsked(values);
+    if (typeof repairs === 'string') return usage(repairs);
+    return editCommand(files, { json: values.json ?? false, out: values.out, repairs });
   }
   if (command === 'take') {
     const asked = values.setup === undefined ? null : load(values.setup);

@@ -1,4 +1,5 @@
-import { closeSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
+import { closeSync, existsSync, fstatSync, openSync, readFileSync, readSync } from 'node:fs';
+import { basename, join } from 'node:path';
 import { type Bytes, bytesOf, readWav, type Sound } from '@/core/wav';
 
 export interface OpenFile {
@@ -34,3 +35,15 @@ const bytesOfDescriptor = (descriptor: number): Bytes => ({
     return buffer.subarray(0, readSync(descriptor, buffer, 0, buffer.length, at));
   },
 });
+
+/** What is said of a file that would be overwritten. */
+export const TAKEN = 'This file is there already or would be written twice. Choose another folder.';
+
+/**
+ * Where each file is saved in a folder once something was done to it.
+ * @returns the first that is there already, or would be written twice, where there is one
+ */
+export function savedIn(folder: string, files: readonly string[], done: string): readonly string[] | string {
+  const saved = files.map((f) => join(folder, `${basename(f).replace(/\.[^.]*$/, '')} ${done}.wav`));
+  return saved.find((s, i) => saved.indexOf(s) < i || existsSync(s)) ?? saved;
+}

@@ -1,3 +1,4 @@
+import { figure } from '../format';
 import type { ChannelFigures, TakeReport } from '../take';
 
 /** What an edit is judged by. */
@@ -49,3 +50,7 @@ export function changedFigures(before: readonly EditFigure[], now: readonly Edit
     return isSame ? [] : [{ ...f, before: old }];
   });
 }
+
+/** With its unit; what is counted has none. */
+export const figureText = (value: number | null, unit: string): string =>
+  value === null ? 'none' : unit === 'times' ? String(value) : `${figure(value, 1)} ${unit}`;

@@ -11,6 +11,6 @@ export {
   takesOut,
 } from './course';
 export { type Clip, type Edit, edited, loudnessOf, truePeakOf } from './edits';
-export { type ChangedFigure, changedFigures, type EditFigure, figuresOf } from './figures';
+export { type ChangedFigure, changedFigures, type EditFigure, figuresOf, figureText } from './figures';
 export { aligned, alignedBits, type Lined, type LineUp, lineUp, lineUpWords, liningUp, type Piece } from './line-up';
 export { centsAbove, nearestNote, type Pitch, pitchOf } from './pitch';

@@ -147,7 +147,7 @@ test('the same is done to other takes, and what cannot be read is told; keys pla
   const files = [wav('first.wav', [sum(talker(5), hiss(-60))]), broken];
   await walk.giveFile(files.join('\n'), 'details[open] label input[type=file]');
   await walk.sees(
-    /first\.wav: .*voice over noise [\d.]+ to [\d.]+ dB\(A\).*broken\.wav: .*WAV/s,
+    /first\.wav: .*voice over noise [\d.]+ dB\(A\) to [\d.]+ dB\(A\).*broken\.wav: .*WAV/s,
     '[aria-label="Other takes"]',
   );
   expect(await walk.saved('edited takes.zip')).toMatch(/^PK/);

@@ -1,8 +1,4 @@
-import { changedFigures, type EditFigure } from '@/core/edit';
-import { figure } from '@/core/format';
-
-const said = (value: number | null, unit: string): string =>
-  value === null ? 'none' : unit === 'times' ? String(value) : `${figure(value, 1)} ${unit}`;
+import { changedFigures, type EditFigure, figureText } from '@/core/edit';
 
 /** What the edits changed, measured before them and after. */
 export function EditChanges({
@@ -27,8 +23,8 @@ export function EditChanges({
         {changed.map((c) => (
           <tr key={c.what} className="border-rule border-b last:border-0">
             <td className="py-1 pr-3">{c.what}</td>
-            <td className="px-3 py-1 text-right font-mono">{said(c.before, c.unit)}</td>
-            <td className="py-1 pl-3 text-right font-mono font-semibold">{said(c.value, c.unit)}</td>
+            <td className="px-3 py-1 text-right font-mono">{figureText(c.before, c.unit)}</td>
+            <td className="py-1 pl-3 text-right font-mono font-semibold">{figureText(c.value, c.unit)}</td>
           </tr>
         ))}
       </tbody>

@@ -1,8 +1,7 @@
 import { csvFormatRows } from 'd3-dsv';
 import { Files, FolderOpen } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { type ChangedFigure, changedFigures, type Edit, forAny } from '@/core/edit';
-import { figure } from '@/core/format';
+import { type ChangedFigure, changedFigures, type Edit, figureText, forAny } from '@/core/edit';
 import { editClip, stopTake } from '@/workers';
 import { Button } from '../components';
 import { saveFile } from '../shell';
@@ -109,8 +108,7 @@ const numberOf = (value: number | null): string => (value === null ? '' : value.
 const wordsOf = (changed: readonly ChangedFigure[]): string =>
   changed.length === 0
     ? 'nothing that is measured has changed.'
-    : `${changed.map((c) => `${c.what.toLowerCase()} ${said(c.before)} to ${said(c.value)}${c.unit === 'times' ? '' : ` ${c.unit}`}`).join('; ')}.`;
-const said = (value: number | null): string => (value === null ? 'none' : figure(value, 1));
+    : `${changed.map((c) => `${c.what.toLowerCase()} ${figureText(c.before, c.unit)} to ${figureText(c.value, c.unit)}`).join('; ')}.`;
 
 async function edited(
   file: File,
