@@ -9,7 +9,7 @@ import ts from 'typescript';
 const EXEMPT = [
   /^core\/(circuit|filter|wav|signal|render)\//,
   /^core\/take\/(meters|live)\//,
-  /^core\/edit\/(pitch|line-up\/(listen|correlate|coarse))\.ts$/,
+  /^core\/edit\/(pitch|repair\/[a-z-]+|line-up\/(listen|correlate|coarse))\.ts$/,
   /^tests\//,
   /\.test\.tsx?$/,
 ];

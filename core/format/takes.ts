@@ -83,6 +83,12 @@ export const TAKE_TEXTS = {
   'echo.step': 'Mute the loudspeaker that is monitored, or take the return out of what is sent.',
   'echo.from': 'the {app} plays what it records.',
 
+  'room.far':
+    '{channel}the room is about as loud as the voice, and rings for about {rings:tenth} s ({least:tenth} to {most:tenth}).',
+  'room.heard':
+    '{channel}the room is heard, about {under:db} under the voice; it rings for about {rings:tenth} s ({least:tenth} to {most:tenth}).',
+  'room.step': 'Move the mic to a hand from the mouth, or hang blankets and close curtains round the talker.',
+
   'band.found': '{channel}nothing comes through above {edge:hz}: {path}.',
   'band.rate': 'The file holds {rate:n} samples a second and nothing above {edge:hz}: {path}.',
   'band.step': 'Use a cable or a wireless receiver in place of a hands-free link, and an app that records.',
@@ -165,6 +171,15 @@ export const TAKE_TEXTS = {
   'compare.band-as': 'The band[ on channel {channel:n}] is what was computed.',
   'compare.band-narrow':
     'Nothing above {edge:hz}[ on channel {channel:n}]: a hands-free link or a call path in place of {input}.',
+  'compare.room-as': 'The voice over the room[ on channel {channel:n}] is what was computed.',
+  'compare.room-far': {
+    say: 'The room[ on channel {channel:n}] is louder than computed: the talker was further off, or the room is harder.',
+    why: 'By what was told of the room, {mic} was about {distance:m} away, not {told:m}.',
+  },
+  'compare.room-near': {
+    say: 'There is less of the room[ on channel {channel:n}] than computed: so much the better.',
+    why: 'By what was told of the room, {mic} was about {distance:m} away, not {told:m}.',
+  },
   'compare.sides-as': 'The sides are as computed.',
   'compare.sides-dead':
     'One side is dead: look at the last connection before the {device}, and at a TRS plug that is not fully in.',

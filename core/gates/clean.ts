@@ -14,7 +14,7 @@ const COMFORT_DB = 15;
 /** Hum is heard between words when it is less than this under them; est. */
 export const LEAST_OVER_HUM_DB = 35;
 /** At the critical distance the room is as loud as the voice; speech stays clear above it, close above three times nearer. */
-const LEAST_DIRECT_DB = 0;
+export const LEAST_DIRECT_DB = 0;
 const COMFORT_DIRECT_DB = 10;
 /** A telephone passes 300 Hz to 3.4 kHz and is understood; an octave more at both ends sounds like a person (common practice). */
 const TELEPHONE_HZ = { low: 300, high: 3400 };

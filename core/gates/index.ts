@@ -1,6 +1,6 @@
 import type { GateName } from '../format';
 import type { Readings } from '../readings';
-import { CLEAN_SNR_DB, clean, LEAST_OVER_HUM_DB } from './clean';
+import { CLEAN_SNR_DB, clean, LEAST_DIRECT_DB, LEAST_OVER_HUM_DB } from './clean';
 import { fit } from './fit';
 import { heard } from './heard';
 import { LOW_PEAK_DBFS, level, QUIET_PEAK_DBFS } from './level';
@@ -14,7 +14,7 @@ import { wired } from './wired';
 export type { GateName } from '../format';
 export { nameOf, roleText } from './say';
 export { type ActKind, CAUTION_BELOW, type Finding, type Lane, type Status, type Verdict } from './verdict';
-export { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS };
+export { CLEAN_SNR_DB, LEAST_DIRECT_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS };
 
 /** Every gate, in the order they are shown. */
 const GATE_OF = { fit, wired, seen, level, clean, powered, heard, safe } as const satisfies Record<GateName, Gate>;

@@ -123,3 +123,20 @@ test('a louder voice is louder in the recording by as much, and hides the noise 
   expect(b.activeDbfs! - a.activeDbfs!).toBeCloseTo(6, 0);
   expect(b.snrDbA! - a.snrDbA!).toBeCloseTo(6, 0);
 });
+
+test('the room that was told is found again; a talker who sat four times further off is told so', async () => {
+  const demo = demoSetups.find((d) => d.id === 'kiln-song')!;
+  const setup = { ...demo, job: { ...demo.job, room: { volumeM3: 200, reverbS: 1, noiseDba: 25 } } };
+  const report = reportOf(mustAssess(setup, catalogue));
+  const rowOf = async (made: Report) => {
+    const take = await takeReport(soundOf(VOICE_RATE_HZ, recordingOf(made, setup, 30)));
+    const row = compareTake(take, report, (part) => part).find((r) => r.what === 'room')!;
+    return { row, room: itemAt(take.perChannel, 0).room! };
+  };
+  const near = await rowOf(report);
+  expect(near.row.agrees).toBe(true);
+  expect(Math.abs(Math.log2(near.room.decayS / 1))).toBeLessThan(0.5);
+  const further = report.lines.map((l) => (l.room ? { ...l, room: { ...l.room, directDb: l.room.directDb - 12 } } : l));
+  const far = await rowOf({ ...report, lines: further });
+  expect(far.row).toMatchObject({ agrees: false, message: 'compare.room-far', gates: ['clean'] });
+});

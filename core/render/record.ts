@@ -18,8 +18,8 @@ const HEARD_HARMONICS = [3, 5, 7, 11];
 /**
  * The recording that a setup would make: its voices with their computed levels, responses and sides, the noise and hum of
  * its channels, each stage's clipping; or, where the device takes its own microphone, that one in its room.
- * Levels, responses, polarity and A-weighted noise are those of the report; the room is heard by the device's own
- * microphone only, and what an app takes out for noise is not imitated.
+ * Levels, responses, polarity and A-weighted noise are those of the report; the room is heard where it was told; what an app
+ * takes out for noise is not imitated.
  * @returns samples at 48 kHz, one array a recorded channel; silence where nothing is recorded
  */
 export function recordingOf(report: Report, setup: Setup, seconds: number): readonly Float32Array[] {
@@ -28,6 +28,12 @@ export function recordingOf(report: Report, setup: Setup, seconds: number): read
   if (!taken) return [new Float32Array(frames)];
   const sounds = new Map(setup.job.sources.map((s, i) => [s.id, soundOfSource(s.sound === 'music', seconds, i + 1)]));
   if (taken.builtIn) return [ownMicrophone(setup, sounds, frames)];
+  const heard = new Map<string, Float32Array>();
+  const heardAt = (source: string) => {
+    const known = heard.get(source) ?? inRoom(atKey(sounds, source), report, source, setup);
+    heard.set(source, known);
+    return known;
+  };
   return report.channels.map((channel, c) => {
     const volt = voltOf(channel.fullScaleDbu) * Math.SQRT2;
     const x = new Float32Array(frames);
@@ -36,7 +42,7 @@ export function recordingOf(report: Report, setup: Setup, seconds: number): read
       if (a.averageDbu === null || !a.curve) continue;
       const level = voltOf(a.averageDbu) / volt;
       const turned = Math.abs(a.degreesAt1k) > 90 ? -1 : 1;
-      const through = shaped(atKey(sounds, a.source), VOICE_RATE_HZ, gainsBetween(THIRD_OCTAVES_HZ, a.curve.db));
+      const through = shaped(heardAt(a.source), VOICE_RATE_HZ, gainsBetween(THIRD_OCTAVES_HZ, a.curve.db));
       for (let i = 0; i < frames; i++) x[i] += turned * level * through[i];
       peak = Math.max(peak, level * 10 ** (VOICE_CREST_DB / 20));
     }
@@ -51,6 +57,15 @@ export function recordingOf(report: Report, setup: Setup, seconds: number): read
     // The converter holds no more than full scale.
     return x.map((v) => Math.max(-1, Math.min(1 - 2 ** -23, v)));
   });
+}
+
+/** A sound with what the room adds to it at its microphone. */
+function inRoom(sound: Float32Array, report: Report, source: string, setup: Setup): Float32Array {
+  const direct = report.lines.find((l) => l.source === source)?.room?.directDb;
+  if (direct === undefined || !setup.job.room) return sound;
+  const late = reverberation(sound, VOICE_RATE_HZ, setup.job.room.reverbS);
+  const share = 10 ** (-direct / 20);
+  return sound.map((v, i) => v + share * late[i]);
 }
 
 /** Nobody speaks for so long at the beginning, as a page that measures noise asks for; left out of short recordings. */

@@ -11,6 +11,8 @@ const ROWS: readonly Row[] = [
   ['Noise in the gaps', 'dBFS', (c) => c.noiseDbfs],
   ['Noise in the gaps, as heard', 'dBFS(A)', (c) => c.noiseDbfsA],
   ['Voice over noise', 'dB(A)', (c) => c.snrDbA],
+  ['Voice over the room, about', 'dB', (c) => c.room?.directDb ?? null],
+  ['The room rings for about', 's', (c) => c.room?.decayS ?? null],
   ['Steady offset', '% of full scale', (c) => 100 * c.dc],
 ];
 

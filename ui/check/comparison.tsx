@@ -21,6 +21,7 @@ const TITLES = {
   noise: 'Noise',
   hum: 'Hum',
   band: 'Band',
+  room: 'Room',
   sides: 'Sides',
 } as const;
 

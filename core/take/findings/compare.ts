@@ -6,12 +6,13 @@ import type { JointId, PartId } from '../../model';
 import type { Sides } from '../meters';
 import type { ChannelFigures, TakeFigures } from '../reading';
 import { type Beside, type Channel, db, loudest, NOTHING_DBFS, snrWithoutHum } from './beside';
+import { roomBeside } from './compare-room';
 import { LIMITS } from './limits';
 import { hasVoice, whichMicrophone } from './which-microphone';
 
 /** One thing that was computed beforehand and is now measured. */
 export interface Compared extends Said {
-  readonly what: 'mic' | 'level' | 'clipping' | 'noise' | 'hum' | 'sides' | 'band';
+  readonly what: 'mic' | 'level' | 'clipping' | 'noise' | 'hum' | 'sides' | 'band' | 'room';
   /** Channel of the take, from 0; null for all of it. */
   readonly channel: number | null;
   readonly expected: string;
@@ -89,12 +90,14 @@ export function compareTake(take: TakeFigures, report: Report, nameOf: (part: Pa
     if (!arrival || arrival.peakDbfs! < NOTHING_DBFS) return [told('level', i, silence(heard))];
     const pair = { ...heard, arrival };
     const noise = noiseOf(pair);
+    const room = roomOf(pair);
     return [
       told('level', i, levelOf(pair)),
       told('clipping', i, clippingOf(pair)),
       ...(noise ? [told('noise', i, noise)] : []),
       told('hum', i, humOf(pair)),
       told('band', i, bandOf(pair)),
+      ...(room ? [told('room', i, room)] : []),
     ];
   });
   const bySide = sidesOf(take, report, nameOf);
@@ -138,6 +141,14 @@ function levelOf({ measured, computed, arrival, channel, nameOf }: Pair): Beside
     gates: far ? ['seen', 'wired', 'level'] : ['level'],
     part: computed.part,
   };
+}
+
+/** Null where nothing is told of the room, or the take does not tell it. */
+function roomOf({ measured, arrival, report, channel, nameOf }: Pair): Beside | null {
+  const line = report.lines.find((l) => l.source === arrival.source);
+  if (!measured.room || !line?.room) return null;
+  const computed = { ...line.room, distanceM: line.distanceM };
+  return roomBeside(measured.room, computed, channel, { part: line.microphone, name: nameOf(line.microphone) });
 }
 
 const isClipped = (c: ChannelFigures): boolean => c.clips.count > 0 || c.ceiling !== null;

@@ -1,5 +1,12 @@
 import { type TakeMessage, takeMessage } from '../../format';
-import { CLEAN_SNR_DB, LEAST_OVER_HUM_DB, LOW_PEAK_DBFS, QUIET_PEAK_DBFS, type Status } from '../../gates';
+import {
+  CLEAN_SNR_DB,
+  LEAST_DIRECT_DB,
+  LEAST_OVER_HUM_DB,
+  LOW_PEAK_DBFS,
+  QUIET_PEAK_DBFS,
+  type Status,
+} from '../../gates';
 import { RUMBLE_UNDER_DB, SHORT_S } from '../meters';
 
 /** The limits. Those of noise and hum are the ones that the Clean gate goes by. */
@@ -24,6 +31,15 @@ export const LIMITS = {
   clicks: 20,
   echoDb: -15,
   oneSidedDb: 25,
+  /** So far over the room a voice is close. */
+  closeDb: 12,
+  /** Under it the room is louder than the voice; it is known to so much. */
+  roomDb: LEAST_DIRECT_DB,
+  roomDoubtDb: 3,
+  /** A voice does not tell a shorter one from itself, seconds; est. */
+  leastRoomS: 0.3,
+  /** A room that dies away within it belongs to the voice, seconds (Haas; common practice). */
+  roomS: 0.4,
 } as const;
 
 const SIDE = ['left', 'right'];

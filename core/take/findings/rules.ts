@@ -326,6 +326,25 @@ export const RULES = {
       },
     from: ({ report, app }) => (report.monitors ? takeMessage('echo.from', { app }) : null),
   },
+  room: {
+    gates: ['clean'],
+    of: ({ room }, channel) => {
+      if (!room || room.directDb >= LIMITS.closeDb || room.decayRangeS[0] < LIMITS.leastRoomS) return null;
+      const { directDb, decayS, decayRangeS } = room;
+      const isFar = directDb < LIMITS.roomDb + LIMITS.roomDoubtDb && decayRangeS[0] >= LIMITS.roomS;
+      const [least, most] = decayRangeS;
+      return {
+        status: isFar ? 'caution' : 'pass',
+        value: directDb,
+        limit: LIMITS.roomDb,
+        unit: 'dB',
+        source: 'the Clean gate: the voice as it comes straight, over the room',
+        says: takeMessage(isFar ? 'room.far' : 'room.heard', { channel, under: directDb, rings: decayS, least, most }),
+        next: isFar ? takeMessage('room.step', {}) : undefined,
+      };
+    },
+    from: nowhere,
+  },
   band: {
     gates: ['seen', 'clean'],
     of: ({ band }, channel) => {

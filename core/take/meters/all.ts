@@ -9,6 +9,7 @@ import type { Meter, TakeForm } from './meter';
 import { OutlineMeter } from './outline';
 import { PumpingMeter } from './pumping';
 import { RepeatMeter } from './repeats';
+import { RoomMeter } from './room';
 import { TruePeakMeter } from './true-peak';
 import { WaveMeter } from './waves';
 
@@ -24,6 +25,7 @@ export const METERS = {
   knocks: (take) => new KnockMeter(take),
   echo: (take) => new EchoMeter(take),
   low: (take) => new LowMeter(take),
+  room: (take) => new RoomMeter(take),
   pumping: (take) => new PumpingMeter(take),
   outline: (take) => new OutlineMeter(take),
 } as const satisfies Readonly<Record<string, (take: TakeForm) => Meter<unknown>>>;

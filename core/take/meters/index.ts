@@ -11,6 +11,7 @@ export type { Mark, Marks } from './marks';
 export { type Meter, SHORT_S, type TakeForm } from './meter';
 export { type Pair, PairMeter } from './pairs';
 export { aWeight, dbOf } from './power-spectrum';
+export type { RoomFigures } from './room';
 export { type SideFigures, SideMeter, type Sides } from './sides';
 export { Strides, strideFrames } from './strides';
 export { TruePeakMeter } from './true-peak';
