@@ -196,12 +196,11 @@ export class Walk {
 
   /** The text of a file that the page has saved. */
   async saved(name: string): Promise<string> {
-    await this.driver.wait(
-      async () => readdirSync(this.downloads).includes(name),
-      this.patienceMs,
-      `${name} was never saved`,
-    );
-    return readFileSync(join(this.downloads, name), 'utf8');
+    // The browser holds the name with an empty file until all of it has come under another.
+    const text = () =>
+      readdirSync(this.downloads).includes(name) ? readFileSync(join(this.downloads, name), 'utf8') : '';
+    await this.driver.wait(async () => text() !== '', this.patienceMs, `${name} was never saved`);
+    return text();
   }
 
   async expectAccessible(): Promise<void> {
