@@ -76,13 +76,17 @@ export async function editCommand(given: readonly string[], { json, out, repairs
   const files: string[] = [];
   for (const g of given) {
     try {
-      files.push(...(statSync(g).isDirectory() ? wavsIn(g) : [g]));
+      files.push(...(g !== '-' && statSync(g).isDirectory() ? wavsIn(g) : [g]));
     } catch (e) {
       return refuse(g, `The file cannot be read: ${e instanceof Error ? e.message : e}`);
     }
   }
   if (files.length === 0) return refuse(given.join(', '), 'There is no WAV in it.');
-  const saved = savedIn(out, files, 'edited');
+  const saved = savedIn(
+    out,
+    files.map((f) => (f === '-' ? 'take' : f)),
+    'edited',
+  );
   if (typeof saved === 'string') return refuse(saved, TAKEN);
   mkdirSync(out, { recursive: true });
   let worst: number = PASSED;

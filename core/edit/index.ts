@@ -10,7 +10,7 @@ export {
   takenOut,
   takesOut,
 } from './course';
-export { type Clip, type Edit, edited, loudnessOf, truePeakOf } from './edits';
+export { type Clip, type Edit, edited } from './edits';
 export { type ChangedFigure, changedFigures, type EditFigure, figuresOf, figureText } from './figures';
 export { aligned, alignedBits, type Lined, type LineUp, lineUp, lineUpWords, liningUp, type Piece } from './line-up';
 export { centsAbove, nearestNote, type Pitch, pitchOf } from './pitch';

@@ -26,5 +26,5 @@ export {
   type Walked,
   walked,
 } from './live';
-export { BreakMeter, HoleMeter, KnockMeter, LevelMeter, LoudnessMeter, type Mark, TruePeakMeter } from './meters';
+export { BreakMeter, HoleMeter, KnockMeter, LoudnessMeter, type Mark, TruePeakMeter } from './meters';
 export type { ChannelFigures } from './reading';

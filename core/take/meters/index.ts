@@ -1,7 +1,7 @@
 export { METERS, type MeterFigures } from './all';
 export { type BandFigures, bandOf, type Whine, whinesOf } from './bandwidth';
 export { BreakMeter, dropoutsIn, isMuteByHabit } from './breaks';
-export { type LevelFigures, LevelMeter } from './by-level';
+export type { LevelFigures } from './by-level';
 export { type Hole, HoleMeter } from './holes';
 export type { HumFigures } from './hum';
 export { KnockMeter } from './knocks';
