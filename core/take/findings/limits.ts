@@ -36,6 +36,8 @@ export const LIMITS = {
   /** Under it the room is louder than the voice; it is known to so much. */
   roomDb: LEAST_DIRECT_DB,
   roomDoubtDb: 3,
+  /** One of many answers of a room, against all of them; est. */
+  underRoomDb: 10,
   /** A voice does not tell a shorter one from itself, seconds; est. */
   leastRoomS: 0.3,
   /** A room that dies away within it belongs to the voice, seconds (Haas; common practice). */

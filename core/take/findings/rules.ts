@@ -1,5 +1,6 @@
 import { type TakeMessage, takeMessage } from '../../format';
 import type { Hole } from '../meters';
+import type { ChannelFigures } from '../reading';
 import type { Context } from './context';
 import { BAND_SOURCE, LIMITS, pathOf } from './limits';
 import { type Rule, underOrNear } from './rule';
@@ -314,16 +315,18 @@ export const RULES = {
   },
   echo: {
     gates: ['heard'],
-    of: ({ echo }, channel) =>
-      echo && {
-        status: echo.delayS > LIMITS.echoS && echo.depthDb > LIMITS.echoDb ? 'fail' : 'caution',
-        value: 1000 * echo.delayS,
-        limit: 1000 * LIMITS.echoS,
-        unit: 'ms',
-        source: 'ITU-T G.131; from memory',
-        says: takeMessage('echo.found', { channel, late: 1000 * echo.delayS, under: -echo.depthDb }),
-        next: takeMessage('echo.step', {}),
-      },
+    of: ({ echo, room }, channel) =>
+      !echo || isReflection(echo.depthDb, room)
+        ? null
+        : {
+            status: echo.delayS > LIMITS.echoS && echo.depthDb > LIMITS.echoDb ? 'fail' : 'caution',
+            value: 1000 * echo.delayS,
+            limit: 1000 * LIMITS.echoS,
+            unit: 'ms',
+            source: 'ITU-T G.131; from memory',
+            says: takeMessage('echo.found', { channel, late: 1000 * echo.delayS, under: -echo.depthDb }),
+            next: takeMessage('echo.step', {}),
+          },
     from: ({ report, app }) => (report.monitors ? takeMessage('echo.from', { app }) : null),
   },
   room: {
@@ -397,6 +400,10 @@ export const RULES = {
 } as const satisfies Readonly<Record<string, Rule>>;
 
 export type Kind = keyof typeof RULES;
+
+/** A wall's answer that is so far under all the room returns is a part of it, and no loudspeaker's. */
+const isReflection = (depthDb: number, room: ChannelFigures['room']): boolean =>
+  room !== null && room.decayS >= LIMITS.leastRoomS && depthDb < -room.directDb - LIMITS.underRoomDb;
 
 /** What fills most of the holes. */
 function filledBy(holes: readonly Hole[]): 'holes.hiss' | 'holes.muted' {
