@@ -107,6 +107,13 @@ describe('hum', () => {
     expect(itemAt(perChannel, 0).hum!.mainsHz).toBeCloseTo(hz, 1);
     expect(Math.abs(itemAt(perChannel, 0).hum!.dbfs - db)).toBeLessThan(1);
   });
+  test('what rings at no common frequency, as a room does, is no mains', async () => {
+    const tone = (hz: number) => clean.map((_, i) => 0.001 * Math.sin((2 * Math.PI * hz * i) / RATE));
+    const { perChannel } = await of(sum(clean, tone(48.99), tone(98.76), tone(393.58), tone(491.84)));
+    expect(itemAt(perChannel, 0).hum).toBeNull();
+    const mains = await of(sum(clean, tone(100.1), tone(150.15), tone(400.4)));
+    expect(itemAt(mains.perChannel, 0).hum!.mainsHz).toBeCloseTo(50.05, 1);
+  });
   test.each([997, 1000, 440])('a steady tone of %i Hz, as one calibrates by, is no hum and no echo', async (hz) => {
     const tone = new Float32Array(5 * RATE).map((_, i) => 0.1 * Math.sin((2 * Math.PI * hz * i) / RATE));
     // Written with 16 bits and no dither: what rounding leaves has patterns of its own.

@@ -20,6 +20,11 @@ const BANDS = [
   [58.5, 61.5],
 ] as const;
 const STEP_HZ = 0.02;
+/**
+ * Lines of the mains lie at whole multiples of one frequency, to so much, and so much more for each multiple, since it wanders;
+ * what rings in a room lies where its walls put it. Hertz, est.
+ */
+const [OFF_HZ, OFF_EACH_HZ] = [0.08, 0.015];
 
 export interface Harmonic {
   readonly n: number;
@@ -168,18 +173,29 @@ export class HumMeter implements Meter<HumFigures | null> {
       for (let d = -lobe; d <= lobe; d++) power += Math.max(0, steady[Math.max(0, k + d)] - beside(k));
       lines.push({ n, hz: topOf(steady, k) * binHz, dbfs: dbOf(power), outDb });
     }
-    const harmonics = lines.filter(
-      (h) => h.n <= 5 || lines.some((other) => other !== h && other.dbfs > h.dbfs - TONE_DB),
-    );
+    const likely = lines.filter((h) => h.n <= 5 || lines.some((other) => other !== h && other.dbfs > h.dbfs - TONE_DB));
+    const about = mainsOf(likely);
+    const harmonics = likely.filter((h) => Math.abs(h.hz - h.n * about) <= OFF_HZ + OFF_EACH_HZ * h.n);
     const strong = harmonics.filter((h) => h.outDb >= 1.7 * LEAST_OUT_DB);
-    const isMains = harmonics.some((h) => h.n <= 3) && (harmonics.length >= 2 || strong.length >= 1);
+    const out = (of: readonly Harmonic[]) => of.reduce((sum, h) => sum + h.outDb, 0);
+    const isMains =
+      harmonics.some((h) => h.n <= 3) &&
+      (harmonics.length >= 2 || strong.length >= 1) &&
+      // Where half of what stands out lies elsewhere, the rest is chance.
+      2 * out(harmonics) > out(likely);
     if (!isMains) return null;
-    // Each line tells the mains' own frequency, a high one more finely; what stands out little tells little.
-    const weights = harmonics.map((h) => h.n * h.outDb ** 2);
-    const mainsHz =
-      harmonics.reduce((sum, h, i) => sum + (weights[i] * h.hz) / h.n, 0) / weights.reduce((a, b) => a + b, 0);
-    return { mainsHz, harmonics, dbfs: dbOf(harmonics.reduce((sum, h) => sum + 10 ** (h.dbfs / 10), 0)) };
+    return {
+      mainsHz: mainsOf(harmonics),
+      harmonics,
+      dbfs: dbOf(harmonics.reduce((sum, h) => sum + 10 ** (h.dbfs / 10), 0)),
+    };
   }
+}
+
+/** Each line tells the mains' own frequency, a high one more finely; what stands out little tells little. */
+function mainsOf(lines: readonly Harmonic[]): number {
+  const weights = lines.map((h) => h.n * h.outDb ** 2);
+  return lines.reduce((sum, h, i) => sum + (weights[i] * h.hz) / h.n, 0) / weights.reduce((a, b) => a + b, 0);
 }
 
 /** Where between two bins the top near one lies: through three points of the logarithm goes a parabola. */
