@@ -6,6 +6,7 @@ import { entropyBits, expectedBits, normalised, updated } from './bayes';
 import { Belief } from './belief';
 import { Hunt } from './hunt';
 import { NOTICES, noticesIn } from './notices';
+import { weighed } from './weigh';
 
 const share = fc.integer({ min: 1, max: 99 });
 
@@ -64,7 +65,7 @@ test('the next probe is the one that an exhaustive trial of every answer to ever
   const hunt = new Hunt(setup, catalogue, null);
   for (const _ of hunt.ready());
   const belief = Belief.of(hunt, [{ noticed: ['no-level'] }]);
-  for (const { probe, bits } of belief.weighed()) {
+  for (const { probe, bits } of weighed(belief)) {
     if (probe.tells.by === 'try') continue;
     const after = belief
       .predicts(probe)

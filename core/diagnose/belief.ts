@@ -1,6 +1,6 @@
 import { itemAt, memo } from '../algorithms';
 import type { Fault } from '../change';
-import { entropyBits, expectedBits, normalised, updated, type Weights } from './bayes';
+import { entropyBits, normalised, updated, type Weights } from './bayes';
 import type { Hunt } from './hunt';
 import { heardSo, likeliest, type NoticeId, shows } from './notices';
 import { asFault, lookChances, type Probe } from './probes';
@@ -29,8 +29,6 @@ const ELSE_SHOWS = 0.3;
 const ELSE_CURED = 0.08;
 /** Of those that explain best so many are taken two at a time. */
 const MOST_IN_TWOS = 10;
-/** A try changes the circuit, and is worked out only for the likeliest. */
-const MOST_TRIED = 10;
 /** Of a setup that fails as it is drawn, that is mostly why. */
 const DRAWN_ILL = 0.6;
 interface State {
@@ -86,10 +84,15 @@ export class Belief {
   get done(): ReadonlySet<string> {
     return this.state.done;
   }
+  /** How sure nobody's look is that a suspect is not so; 1 where nobody looked. */
+  unlooked(suspect: Suspect): number {
+    return this.state.cleared.get(suspect.key) ?? 1;
+  }
   private get ways(): readonly Way[] {
     return this.state.ways;
   }
-  private get weights(): Weights {
+  /** How likely each way is that things may be; all together 1. */
+  get weights(): Weights {
     return this.state.weights;
   }
 
@@ -232,7 +235,7 @@ export class Belief {
   }
 
   /** How likely each answer to a probe is, one way taken as so. */
-  private chances(probe: Probe, i: number): readonly number[] {
+  chances(probe: Probe, i: number): readonly number[] {
     return this.chancesOf(probe, itemAt(this.ways, i));
   }
 
@@ -312,7 +315,7 @@ export class Belief {
   }
 
   /** Ways by what is the matter, whatever the details: one number each. */
-  private classes(): { readonly of: (i: number) => number; readonly count: number } {
+  classes(): { readonly of: (i: number) => number; readonly count: number } {
     const ids = new Map<string, number>();
     const of = this.ways.map(({ hypothesis }, i) => {
       const key = i === 0 ? 'else' : hypothesis.suspects.map((s) => s.key).join('+');
@@ -322,97 +325,7 @@ export class Belief {
     });
     return { of: (i) => itemAt(of, i), count: ids.size };
   }
-
-  /** What each probe that is still worth it would tell, best first: bits, the chance that it mends, and how it weighs. */
-  weighed(): readonly Weighed[] {
-    const { of, count } = this.classes();
-    const order = this.weights.map((w, i) => ({ w, i })).sort((a, b) => b.w - a.w);
-    const likely = new Set(order.slice(0, MOST_TRIED).map((x) => x.i));
-    const out: Weighed[] = [];
-    for (const probe of this.hunt.probes) {
-      if (this.done.has(probe.id) || !this.isSafe(probe)) continue;
-      const usual = heardSo(0);
-      const rows = this.weights.map((_, i) =>
-        probe.tells.by !== 'try' || likely.has(i)
-          ? this.chances(probe, i)
-          : probe.answers.map((a) => (a.value === 'yes' ? usual : 1 - usual)),
-      );
-      const bits = expectedBits(this.weights, rows, of, count);
-      const yes = probe.answers.findIndex((a) => a.value === 'yes');
-      const mended =
-        probe.tells.by === 'cure' || probe.tells.by === 'mend'
-          ? this.weights.reduce((sum, w, i) => sum + w * rows[i]![yes]!, 0)
-          : 0;
-      out.push({
-        probe,
-        bits,
-        mends: mended,
-        worth: (bits + MENDED_BITS * Math.max(0, mended - usual)) / (probe.seconds + HANDLING_S),
-      });
-    }
-    return out.sort((a, b) => b.worth - a.worth || (a.probe.id < b.probe.id ? -1 : 1));
-  }
-
-  /**
-   * Does an act harm nothing, whatever else may be so? What is dangerous only together with something that is still likely
-   * is not proposed before that was looked at.
-   */
-  private isSafe({ tells }: Probe): boolean {
-    if (tells.by === 'sign' || tells.by === 'look' || tells.by === 'mend') return true;
-    const { bench, harms } = this.hunt;
-    if (harms) return false;
-    for (const u of this.dangers()) {
-      for (const fault of u.suspect.faults) {
-        if (!bench.seeming([fault])?.harms) continue;
-        if (tells.by === 'try') {
-          if (u.likely >= RISK && bench.seeming([fault, asFault(tells.change)])?.harms !== false) return false;
-          continue;
-        }
-        // Where it was harmless only because of a switch or knob that the act turns. Plugs are touched with 48 V off.
-        for (const s of this.hunt.suspects) {
-          if (!tells.cures.has(s.key) || !s.key.startsWith('knob ')) continue;
-          if ((this.hunt.isPhantom(s) ? u.chance : u.likely) < RISK) continue;
-          if (s.faults.some((f) => bench.seeming([fault, f])?.harms === false)) return false;
-        }
-      }
-    }
-    return true;
-  }
-
-  /** Suspects that would do harm to what is plugged, with how likely they are: by what was noticed, or by nobody having looked. */
-  private dangers() {
-    this.known ??= this.findDangers();
-    return this.known;
-  }
-  private known: ReturnType<Belief['findDangers']> | null = null;
-
-  private findDangers() {
-    const { bench, suspects } = this.hunt;
-    const likely = new Map(this.standing().map((s) => [s.suspect.key, s.chance]));
-    return suspects.flatMap((suspect) => {
-      if (!suspect.faults.some((f) => bench.seeming([f])?.harms)) return [];
-      const unlooked = suspect.prior * (this.state.cleared.get(suspect.key) ?? 1);
-      const now = likely.get(suspect.key) ?? 0;
-      return [{ suspect, likely: now, chance: Math.max(unlooked, now) }];
-    });
-  }
 }
 
 /** Once for each hunt, which must be ready by then: every belief begins there. */
 const atFirst = memo(Belief.first);
-
-export interface Weighed {
-  readonly probe: Probe;
-  readonly bits: number;
-  /** How likely all is right after it; 0 for what only tells. */
-  readonly mends: number;
-  /** Bits a second, being mended counted as so many. */
-  readonly worth: number;
-}
-
-/** To be mended ends the hunt: worth as much as being told all of some causes; est. */
-const MENDED_BITS = 1.5;
-/** Reading a question and answering takes so long, whatever is done, seconds; est. */
-const HANDLING_S = 4;
-/** More likely than this, what would do harm has to be looked at first. */
-const RISK = 0.004;

@@ -2,12 +2,13 @@ import { itemAt } from '../algorithms';
 import { headline } from '../cause';
 import { diagnosisText, listText, suspectText } from '../format';
 import { type Catalogue, classIn, type Drawer, type PartId, partName, type Setup } from '../model';
-import { Belief, type HuntEvent, type Weighed } from './belief';
+import { Belief, type HuntEvent } from './belief';
 import { Hunt } from './hunt';
 import { isPossible, NOTICES, type NoticeId } from './notices';
 import { careAt, type Probe, type ProbeAnswer } from './probes';
 import { className, sayCauseOf } from './say';
 import { classAt, type Seen, type Suspect } from './suspects';
+import { type Weighed, weighed } from './weigh';
 
 /** What it may be, with how likely that is. */
 export interface Likely {
@@ -87,15 +88,15 @@ export function diagnosisOf(hunt: Hunt, events: readonly HuntEvent[]): Diagnosis
   const danger = hunt.harms ? headline(hunt.bench.drawn.verdicts, []).sentence : null;
   const none = { danger, offered, causes, next: null, end: null, now: null, asked, about: asked };
   if (danger !== null || belief.noticed.length === 0) return none;
-  const weighed = belief.weighed();
-  const end = endOf(hunt, belief, weighed);
+  const probes = weighed(belief);
+  const end = endOf(hunt, belief, probes);
   if (end) return { ...none, end };
-  const chosen = nextOf(belief, weighed);
+  const chosen = nextOf(belief, probes);
   if (!chosen) return { ...none, end: ending(hunt, belief, 'nothing more') };
   return {
     ...none,
     next: asNext(chosen),
-    now: soonest(setup, catalogue, weighed),
+    now: soonest(setup, catalogue, probes),
     about: asked + Math.max(1, Math.round(belief.openBits / USUAL_BITS)),
   };
 }

@@ -1,4 +1,4 @@
-export { Belief, type HuntEvent, type Weighed } from './belief';
+export { Belief, type HuntEvent } from './belief';
 export {
   type Diagnosis,
   type DiagnosisProgress,
@@ -14,3 +14,4 @@ export { NOTICES, type Notice, type NoticeId, noticesIn, SAID_YESTERDAY, saidWor
 export type { Probe, ProbeAnswer } from './probes';
 export { sayCauseOf } from './say';
 export { isFaultKind, type Seen, type Suspect } from './suspects';
+export { type Weighed, weighed } from './weigh';

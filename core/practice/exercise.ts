@@ -1,6 +1,6 @@
 import { byId, itemAt } from '../algorithms';
 import { applyAll, type Fault, type FaultKind } from '../change';
-import { Belief, Hunt, type NoticeId, type Suspect, sayCauseOf } from '../diagnose';
+import { Belief, Hunt, type NoticeId, type Suspect, sayCauseOf, weighed } from '../diagnose';
 import { type Catalogue, classIn, type Drawer, FORMAT_VERSION, type Setup } from '../model';
 import { chance } from '../render';
 import { answerWhere, leftAfter, noticedOf, type Truth } from './hidden';
@@ -107,7 +107,7 @@ export class Course {
     let left = truth.faults;
     let [seconds, acts] = [0, 0];
     while (left.length > 0) {
-      const probe = belief.weighed()[0]?.probe;
+      const probe = weighed(belief)[0]?.probe;
       if (!probe || acts >= MOST_ACTS) return null;
       acts += 1;
       seconds += probe.seconds + HANDLING_S;

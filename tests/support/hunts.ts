@@ -1,5 +1,5 @@
 import { itemAt } from '@/core/algorithms';
-import { Belief, Hunt, type HuntEvent, NOTICES, type Probe } from '@/core/diagnose';
+import { Belief, Hunt, type HuntEvent, NOTICES, type Probe, weighed } from '@/core/diagnose';
 import type { Setup } from '@/core/model';
 import { leftAfter, noticedOf, type Truth } from '@/core/practice';
 import { catalogue } from '@/tests/support/frozen';
@@ -50,7 +50,7 @@ function placeOf(belief: Belief, keys: readonly string[]): number {
 /** The whole hunt: the program asks, the person answers, until it is right or nothing more is asked. */
 export function huntOf(
   truth: Truth,
-  { chance, wrong, most, begin, choose = (b) => b.weighed()[0]?.probe ?? null }: Manner,
+  { chance, wrong, most, begin, choose = (b) => weighed(b)[0]?.probe ?? null }: Manner,
 ): Ran {
   const { hunt } = truth;
   const anyNotice = () => itemAt(NOTICES, Math.floor(chance() * NOTICES.length)).id;
