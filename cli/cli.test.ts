@@ -269,7 +269,7 @@ test('symplex edit puts a folder of takes right: what each needs or what is aske
     writeFileSync(join(from, 'b.wav'), 'no sound');
     const { status, out, err } = await symplex(['edit', from, '--out', to]);
     expect([status, err]).toEqual([2, expect.stringMatching(/b\.wav: at the top: /)]);
-    expect(out).toMatch(/^a\.wav: denoise, loudness\. Saved as .*a edited\.wav\.$/m);
+    expect(out).toMatch(/^a\.wav: noise turned down, loudness set to −16 LUFS\. Saved as .*a edited\.wav\.$/m);
     expect(out).toMatch(/^ {2}Loudness +−\d\d\.\d LUFS to −1[56]\.\d LUFS$/m);
     expect(readdirSync(to)).toEqual(['a edited.wav']);
     const asked = await symplex([
@@ -281,7 +281,7 @@ test('symplex edit puts a folder of takes right: what each needs or what is aske
       '90',
       '--json',
     ]);
-    expect(JSON.parse(asked.out).takes[0].edits).toEqual(['low-cut']);
+    expect(JSON.parse(asked.out).takes[0].edits).toEqual([{ do: 'low-cut', hz: 90 }]);
     const over = await symplex(['edit', from, '--out', to]);
     expect([over.status, over.err]).toEqual([2, expect.stringMatching(/a edited\.wav: This file is there already/)]);
     const bad = await symplex(['edit', from, '--out', to, '--noise', 'much']);

@@ -7,8 +7,11 @@ import {
   courseOf,
   type Edit,
   edited,
+  editWords,
   figuresOf,
   figureText,
+  leftWrong,
+  OUT_LUFS,
   type Repairs,
   repairsFor,
 } from '@/core/edit';
@@ -16,9 +19,6 @@ import { takeReport } from '@/core/take';
 import { soundOf, wholeOf, writeWav } from '@/core/wav';
 import { BAD_INPUT, PASSED, printable, refuse } from './outcome';
 import { openWav, savedIn, TAKEN } from './wav-file';
-
-/** Loudness of what goes out, where none is asked for. */
-const OUT_LUFS = -16;
 
 /** What is to be put right; or what a take is found to need, at a loudness. */
 type Asked = Repairs | { readonly needed: true; readonly lufs: number };
@@ -67,8 +67,10 @@ const LONGEST_S = 3600;
 interface Told {
   readonly file: string;
   readonly saved: string;
-  readonly edits: readonly Edit['do'][];
+  readonly edits: readonly Edit[];
   readonly changed: readonly ChangedFigure[];
+  /** What is wrong with it still. */
+  readonly wrong: readonly string[];
 }
 
 /** `symplex edit`: takes, or every WAV of a folder, put right and saved elsewhere, each with what changed. The worst exit counts. */
@@ -77,8 +79,8 @@ export async function editCommand(given: readonly string[], { json, out, repairs
   for (const g of given) {
     try {
       files.push(...(g !== '-' && statSync(g).isDirectory() ? wavsIn(g) : [g]));
-    } catch (e) {
-      return refuse(g, `The file cannot be read: ${e instanceof Error ? e.message : e}`);
+    } catch {
+      return refuse(g, 'There is no such file or folder, or it cannot be read.');
     }
   }
   if (files.length === 0) return refuse(given.join(', '), 'There is no WAV in it.');
@@ -88,7 +90,11 @@ export async function editCommand(given: readonly string[], { json, out, repairs
     'edited',
   );
   if (typeof saved === 'string') return refuse(saved, TAKEN);
-  mkdirSync(out, { recursive: true });
+  try {
+    mkdirSync(out, { recursive: true });
+  } catch {
+    return refuse(out, 'No folder can be made here. Choose another for --out.');
+  }
   let worst: number = PASSED;
   const told: Told[] = [];
   for (const [i, file] of files.entries()) {
@@ -128,7 +134,8 @@ async function edit(file: string, to: string, repairs: Asked): Promise<Told | st
     return {
       file,
       saved: to,
-      edits: course.map((e) => e.do),
+      edits: course,
+      wrong: leftWrong(after),
       changed: changedFigures(figuresOf(before), figuresOf(after)),
     };
   } catch (e) {
@@ -149,7 +156,8 @@ function save(file: string, content: Uint8Array): void {
   }
 }
 
-const wordsOf = ({ file, saved, edits, changed }: Told): readonly string[] => [
-  `${basename(file)}: ${edits.join(', ') || 'nothing to do'}. Saved as ${saved}.`,
+const wordsOf = ({ file, saved, edits, changed, wrong }: Told): readonly string[] => [
+  `${basename(file)}: ${edits.map(editWords).join(', ') || 'nothing to do'}. Saved as ${saved}.`,
   ...changed.map((c) => `  ${c.what.padEnd(18)} ${figureText(c.before, c.unit)} to ${figureText(c.value, c.unit)}`),
+  ...wrong.map((w) => `  Still: ${w}`),
 ];

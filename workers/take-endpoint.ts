@@ -11,6 +11,7 @@ import {
   edited,
   figuresOf,
   type LineUp,
+  leftWrong,
   liningUp,
   type Pitch,
   pitchOf,
@@ -45,6 +46,8 @@ export interface Ear extends Pick<EarSound, 'turns'> {
 /** A clip with what was done to it, and what it measures now. */
 export interface EditedClip extends Clip {
   readonly figures: readonly EditFigure[];
+  /** What was found wrong with it as it is, in words. */
+  readonly wrong: readonly string[];
   readonly pitch: Pitch | null;
   /** The same as a WAV. */
   readonly file: Blob;
@@ -157,7 +160,7 @@ export const takeEndpoint = {
     const pitch = pitchOf(itemAt(channels, 0), rateHz);
     const file = new Blob([writeWav(rateHz, channels)], { type: 'audio/wav' });
     return transfer(
-      { rateHz, channels, figures: figuresOf(report), pitch, file },
+      { rateHz, channels, figures: figuresOf(report), wrong: leftWrong(report), pitch, file },
       channels.map((c) => c.buffer) as ArrayBuffer[],
     );
   },

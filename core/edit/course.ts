@@ -1,8 +1,11 @@
-import type { TakeReport } from '../take';
+import type { TakeFinding, TakeReport } from '../take';
 import type { Edit } from './edits';
+import { MOST_GAP_S } from './repair';
 
 /** Below this lies no voice but the deepest; common practice. */
 export const LOW_CUT_HZ = 75;
+/** What goes out over the net is as loud as this; common practice. */
+export const OUT_LUFS = -16;
 /** Peaks stay under it (EBU R 128). */
 export const MOST_DBTP = -1;
 /** Noise goes down by so much: more is heard on the voice; est. */
@@ -45,12 +48,16 @@ export function courseOf(
 export const humOf = ({ perChannel }: TakeReport): readonly number[] =>
   perChannel.flatMap((c) => c.hum?.harmonics.map((h) => h.hz) ?? []);
 
-/** What a take needs before it goes out, by what was measured of it. */
+/** What lies below the voice, an offset too. */
+const LOW: readonly TakeFinding['what'][] = ['pops', 'rumble', 'offset'];
+
+/** What a take needs before it goes out, by what was measured of it: nothing that would not be better for it. */
 export function repairsFor(report: TakeReport, lufs: number): Repairs {
-  const { perChannel, loudness } = report;
+  const { perChannel, loudness, findings } = report;
+  const isShort = (d: { readonly lengthS: number }) => d.lengthS <= MOST_GAP_S;
   return {
-    clicks: perChannel.some((c) => c.clicks.count + c.dropouts.count > 0),
-    ...(perChannel.some((c) => c.low && (c.low.pops.count > 0 || c.low.rumble)) && { lowCutHz: LOW_CUT_HZ }),
+    clicks: perChannel.some((c) => c.clicks.count > 0 || c.dropouts.marks.some(isShort)),
+    ...(findings.some((f) => LOW.includes(f.what) && f.status !== 'pass') && { lowCutHz: LOW_CUT_HZ }),
     hum: true,
     ...(perChannel.some((c) => c.snrDbA !== null && c.snrDbA < QUIET_DB) && { lessNoiseDb: LESS_NOISE_DB }),
     ride: (loudness.rangeLu ?? 0) > WIDE_LU,

@@ -54,3 +54,7 @@ export function changedFigures(before: readonly EditFigure[], now: readonly Edit
 /** With its unit; what is counted has none. */
 export const figureText = (value: number | null, unit: string): string =>
   value === null ? 'none' : unit === 'times' ? String(value) : `${figure(value, 1)} ${unit}`;
+
+/** What is wrong with a take once it was edited: an edit mends some things only, and what it leaves is to be told. */
+export const leftWrong = ({ findings }: TakeReport): readonly string[] =>
+  findings.filter((f) => f.status === 'fail' || f.status === 'caution').map((f) => f.sentence);

@@ -123,15 +123,14 @@ test('edits are steps that can be taken back; a sample is kept in the library; t
   await walk.press(/^Take out hum$/);
   await walk.press(/^Low cut at 75 Hz$/);
   await walk.press(/^To −16 LUFS, stream$/);
-  await figures(/−1[56]\.\d LUFS.*Done: trimmed, hum taken out, what lies low cut off, loudness set/s);
+  await figures(/−1[56]\.\d LUFS.*Done: trimmed, hum taken out, what lies low cut off, loudness set to −16 LUFS/s);
   await walk.press(/^Step back$/);
   await figures(/Done: trimmed, hum taken out, what lies low cut off\./);
   await walk.press(/^Noise down 10 dB$/);
   // What it did is measured, and what it took out can be heard.
   await walk.sees(/Done:.*noise turned down/);
   const changes = await walk.sees(/Hum/, '[aria-label="Before and after"]');
-  const [before, now] = /Hum −([\d.]+) dBFS −([\d.]+) dBFS/.exec(changes)!.slice(1).map(Number);
-  expect(now! - before!).toBeGreaterThan(10);
+  expect(changes).toMatch(/Hum −[\d.]+ dBFS none/);
   await walk.press(/^What the last step took out$/, 'label');
   await walk.comes('audio[aria-label$="what the last step took out"]');
   await walk.press(/^Keep in the library$/);
@@ -144,13 +143,16 @@ test('edits are steps that can be taken back; a sample is kept in the library; t
 test('the same is done to other takes, and what cannot be read is told; keys play the sample', async () => {
   const broken = join(folder, 'broken.wav');
   writeFileSync(broken, 'no sound');
-  const files = [wav('first.wav', [sum(talker(5), hiss(-60))]), broken];
+  const text = join(folder, 'notes.txt');
+  writeFileSync(text, 'no sound either');
+  const files = [wav('first.wav', [sum(talker(5), hiss(-60))]), broken, text];
   await walk.giveFile(files.join('\n'), 'details[open] label input[type=file]');
   await walk.sees(
     /first\.wav: .*voice over noise [\d.]+ dB\(A\) to [\d.]+ dB\(A\).*broken\.wav: .*WAV/s,
     '[aria-label="Other takes"]',
   );
   expect(await walk.saved('edited takes.zip')).toMatch(/^PK/);
+  await walk.sees(/One file left out/);
   await walk.press(/^As a sample/);
   const key = await walk.find('[aria-label=Keys] button', /the sample as it is/);
   await key.sendKeys('\uE014', '\uE014', '\uE012');

@@ -1,8 +1,18 @@
 import { Archive, Save, Undo2, Wand2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { itemAt } from '@/core/algorithms';
-import { centsAbove, courseOf, type Edit, figuresOf, humOf, nearestNote, repairsFor } from '@/core/edit';
-import { clockText, figure, listText, signed } from '@/core/format';
+import {
+  centsAbove,
+  courseOf,
+  type Edit,
+  editWords,
+  figuresOf,
+  humOf,
+  nearestNote,
+  OUT_LUFS,
+  repairsFor,
+} from '@/core/edit';
+import { capital, clockText, figure, listText, signed } from '@/core/format';
 import type { TakeReport } from '@/core/take';
 import { Button } from '../components';
 import { saveFile, tell } from '../shell';
@@ -21,36 +31,6 @@ interface Props {
   readonly measured: TakeReport;
 }
 
-/** What goes out over the net is as loud as this. */
-const OUT_LUFS = -16;
-
-const told: Readonly<Record<Edit['do'], string>> = {
-  trim: 'trimmed',
-  'trim-silence': 'silence cut off',
-  'both-sides': 'one side on both',
-  polarity: 'polarity turned',
-  loudness: 'loudness set',
-  notch: 'hum taken out',
-  'low-cut': 'what lies low cut off',
-  denoise: 'noise turned down',
-  declick: 'clicks made new',
-  ride: 'level ridden',
-  fade: 'faded',
-  reverse: 'reversed',
-  pitch: 'pitch moved',
-  envelope: 'attack and decay',
-};
-
-/** What a step is called while it is asked for. */
-const WILL: Partial<Record<Edit['do'], string>> = {
-  declick: 'clicks made new',
-  'low-cut': 'what lies low cut off',
-  notch: 'hum taken out',
-  denoise: 'noise turned down',
-  ride: 'the level ridden',
-  loudness: `loudness to ${figure(OUT_LUFS)} LUFS`,
-};
-
 /** A short take is put right or made into a sample: each edit is a step that can be taken back. The file stays as it is. */
 export function Editor({ name, file, measured }: Props) {
   const { problem, working, steps, now, before, add, back, stop } = useEdits(file);
@@ -61,8 +41,7 @@ export function Editor({ name, file, measured }: Props) {
   const [sampling, setSampling] = useState(false);
   const course = useMemo(() => courseOf(repairsFor(measured, OUT_LUFS), measured), [measured]);
   const first = useMemo(() => figuresOf(measured), [measured]);
-  if (problem) return <p role="alert">{problem}</p>;
-  if (!now) return <p className="text-soft">Opening...</p>;
+  if (!now) return problem ? <p role="alert">{problem}</p> : <p className="text-soft">Opening...</p>;
   const seconds = itemAt(now.channels, 0).length / now.rateHz;
   // Handles stand on one state of the clip.
   const ends = handles?.of === now ? handles.ends : null;
@@ -78,6 +57,11 @@ export function Editor({ name, file, measured }: Props) {
   const { pitch } = now;
   return (
     <div className="flex flex-col gap-3">
+      {problem && (
+        <p role="alert" className="rounded-xl border border-fail bg-fail-wash p-3">
+          <b>That step could not be done.</b> {problem}
+        </p>
+      )}
       <Trim clip={now} fromS={fromS} toS={toS} onChange={(a, b) => setHandles({ of: now, ends: [a, b] })} />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <span className="font-mono">
@@ -114,15 +98,23 @@ export function Editor({ name, file, measured }: Props) {
             </Button>
           </span>
         ) : (
-          !isReady && (
-            <span className="text-soft">What it needs: {listText(left.map((e) => WILL[e.do] ?? told[e.do]))}.</span>
-          )
+          !isReady && <span className="text-soft">What it needs: {listText(left.map(editWords))}.</span>
         )}
       </div>
       {edits.length > 0 && (
         <>
-          <p className="text-soft">Done: {edits.map((e) => told[e.do]).join(', ')}. The file itself is not changed.</p>
+          <p className="text-soft">Done: {edits.map(editWords).join(', ')}. The file itself is not changed.</p>
           <EditChanges first={first} now={now.figures} />
+          {now.wrong.length > 0 && (
+            <div>
+              <p className="font-semibold">No edit has mended this:</p>
+              <ul aria-label="Left wrong" className="list-disc pl-5">
+                {now.wrong.map((w) => (
+                  <li key={w}>{capital(w)}</li>
+                ))}
+              </ul>
+            </div>
+          )}
         </>
       )}
       <EditButtons clip={now} hums={humOf(measured)} ends={ends} disabled={working} onEdit={act} />

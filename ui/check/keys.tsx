@@ -96,6 +96,7 @@ export function Keys({ clip }: { readonly clip: EditedClip }) {
           onPointerCancel={() => release(by)}
           onKeyDown={press(by)}
           onKeyUp={() => release(by)}
+          onBlur={() => release(by)}
           className={`flex min-w-9 flex-1 items-end justify-center rounded-b-lg border pb-1 text-xs ${isSharp(by) ? 'h-18 border-ink bg-ink text-paper' : 'h-28 border-soft bg-card text-ink'} ${by === 0 ? 'font-bold underline' : ''} aria-pressed:border-accent aria-pressed:bg-accent aria-pressed:text-accent-ink`}
         >
           {isSharp(by) ? '' : nameOf(by)}

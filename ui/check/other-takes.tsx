@@ -2,8 +2,9 @@ import { csvFormatRows } from 'd3-dsv';
 import { Files, FolderOpen } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { type ChangedFigure, changedFigures, type Edit, figureText, forAny } from '@/core/edit';
+import { capital, countText } from '@/core/format';
 import { editClip, stopTake } from '@/workers';
-import { Button } from '../components';
+import { Button, failing } from '../components';
 import { saveFile } from '../shell';
 import { loadClip } from './load-clip';
 
@@ -20,6 +21,7 @@ const isSound = (f: File): boolean =>
 export function OtherTakes({ edits }: { readonly edits: readonly Edit[] }) {
   const [at, setAt] = useState<{ readonly done: number; readonly of: number } | null>(null);
   const [told, setTold] = useState<readonly Told[]>([]);
+  const [note, setNote] = useState<string | null>(null);
   const stopped = useRef(false);
   const same = forAny(edits);
   const go = async (files: readonly File[]) => {
@@ -38,7 +40,9 @@ export function OtherTakes({ edits }: { readonly edits: readonly Edit[] }) {
       await writer.add(freeName(file.name, names), new BlobReader(outcome.file), { level: 0 });
     }
     setAt(null);
-    if (stopped.current || !all.some((t) => t.problem === null)) return;
+    if (stopped.current)
+      setNote(`Stopped after ${countText(all.length, 'take')} of ${files.length}. What was done is saved.`);
+    if (!all.some((t) => t.problem === null)) return;
     const rows = all.flatMap((t) =>
       t.problem
         ? [[t.name, t.problem, '', '', '']]
@@ -51,9 +55,15 @@ export function OtherTakes({ edits }: { readonly edits: readonly Edit[] }) {
     saveFile('edited takes.zip', await writer.close());
   };
   const bring = (list: FileList | null) => {
-    const files = [...(list ?? [])].filter(isSound);
+    const all = [...(list ?? [])];
+    const files = all.filter(isSound);
     setTold([]);
-    if (files.length > 0) void go(files);
+    const others = all.length - files.length;
+    setNote(others > 0 ? `${capital(countText(others, 'file'))} left out: no sound by name or type.` : null);
+    if (files.length === 0) return;
+    void go(files)
+      .catch(failing('Editing other takes'))
+      .finally(() => setAt(null));
   };
   const isOff = same.length === 0 || at !== null;
   return (
@@ -90,6 +100,7 @@ export function OtherTakes({ edits }: { readonly edits: readonly Edit[] }) {
           A trim and a pitch belong to this take alone: the others are left as long and as high as they are.
         </p>
       )}
+      {note && <p role="status">{note}</p>}
       {told.length > 0 && (
         <ul aria-label="Other takes" className="flex flex-col gap-1">
           {told.map((t) => (

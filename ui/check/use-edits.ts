@@ -32,6 +32,7 @@ export function useEdits(file: File) {
       asked.current += 1;
       const mine = asked.current;
       setWorking(true);
+      setProblem(null);
       const clip = await editClip(from, edits).catch((e: unknown) => {
         setProblem(e instanceof Error ? e.message : String(e));
         return null;
@@ -42,8 +43,8 @@ export function useEdits(file: File) {
       const clips = new Map([...(kept?.clips ?? [])].filter(([n]) => n < steps.length));
       // The newest stay.
       let left = MOST_KEPT - samplesOf(clip);
-      for (const n of [...clips.keys()].sort((a, b) => b - a)) {
-        left -= samplesOf(itemAt([clips.get(n)!], 0));
+      for (const [n, earlier] of [...clips].sort(([a], [b]) => b - a)) {
+        left -= samplesOf(earlier);
         if (left < 0 && n < steps.length - 1) clips.delete(n);
       }
       setDone({ steps, clips: clips.set(steps.length, clip) });

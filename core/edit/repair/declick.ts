@@ -22,7 +22,7 @@ const MIDDLE = 0.6745;
 /** Samples beside a click that are made new with it. */
 const BESIDE = [2, 3] as const;
 /** A dropout of so much at most can be carried over; a longer one is a hole in a word. */
-const MOST_GAP_S = 0.01;
+export const MOST_GAP_S = 0.01;
 
 /** Samples from one to another, the last not counted. */
 type Stretch = readonly [number, number];

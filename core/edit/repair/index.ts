@@ -1,3 +1,3 @@
-export { declicked } from './declick';
+export { declicked, MOST_GAP_S } from './declick';
 export { denoised } from './denoise';
 export { ridden } from './ride';

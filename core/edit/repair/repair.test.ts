@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { hiss, hum, joined, RATE, scaled, sum, talker } from '@/tests/support/takes';
+import { clippedAt, hiss, hum, joined, RATE, scaled, sum, talker } from '@/tests/support/takes';
 import { itemAt } from '../../algorithms';
 import { powersOf, weighted } from '../../filter';
-import { takeReport } from '../../take';
+import { type TakeReport, takeReport } from '../../take';
 import { soundOf } from '../../wav';
 import { courseOf, repairsFor } from '../course';
 import { edited } from '../edits';
-import { changedFigures, figuresOf } from '../figures';
+import { changedFigures, figuresOf, leftWrong } from '../figures';
 import { declicked, denoised, ridden } from '.';
 import { noiseOf } from './denoise';
 
@@ -123,4 +123,50 @@ test('a take is put right by what was measured of it, and what changed is told',
   // What is mended is not mended again.
   const again = courseOf(repairsFor(after, -16), after);
   expect(again.map((e) => e.do)).not.toEqual(expect.arrayContaining([expect.stringMatching(/declick|notch/)]));
+});
+
+test('nothing is promised that no edit mends: a long dropout asks for no clicks, and clipping is told as left', async () => {
+  const mended = async (wrong: Float32Array) => {
+    const report = await takeReport(soundOf(RATE, [wrong]));
+    const course = courseOf(repairsFor(report, -16), report);
+    const after = await takeReport(soundOf(RATE, edited({ rateHz: RATE, channels: [wrong] }, course).channels));
+    return { course: course.map((e) => e.do), before: leftWrong(report), left: leftWrong(after) };
+  };
+  const voice = sum(talker(), hiss(-75));
+  const clipped = clippedAt(scaled(voice, 15), 0.5);
+  clipped.fill(0, 3 * RATE, 3.15 * RATE);
+  const cut = await mended(clipped);
+  expect(cut.course).toEqual(['loudness']);
+  expect(cut.left.join(' ')).toMatch(/cut off at/);
+  // An offset is what a low cut takes out.
+  const offset = await mended(voice.map((v) => v + 0.02));
+  expect(offset.course).toEqual(['low-cut', 'loudness']);
+  expect([offset.before.length, offset.left]).toEqual([1, []]);
+});
+
+test('whatever is asked for comes in the order in which none spoils the next', () => {
+  // Of a take a course asks for its hum only.
+  const report = { perChannel: [{ hum: { harmonics: [{ hz: 50 }, { hz: 150 }] } }] } as unknown as TakeReport;
+  const order = ['declick', 'low-cut', 'notch', 'denoise', 'ride', 'loudness'];
+  fc.assert(
+    fc.property(
+      fc.record(
+        {
+          clicks: fc.boolean(),
+          lowCutHz: fc.integer({ min: 20, max: 200 }),
+          hum: fc.boolean(),
+          lessNoiseDb: fc.integer({ min: 1, max: 20 }),
+          ride: fc.boolean(),
+          lufs: fc.integer({ min: -30, max: -10 }),
+        },
+        { requiredKeys: [] },
+      ),
+      (asked) => {
+        const course = courseOf(asked, report).map((e) => e.do);
+        const places = course.map((e) => order.indexOf(e));
+        expect(places).toEqual([...new Set(places)].sort((a, b) => a - b));
+        expect(course.length).toBe(Object.values(asked).filter((v) => v !== false).length);
+      },
+    ),
+  );
 });
