@@ -1,40 +1,23 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { itemAt } from '@/core/algorithms';
 import { shaped } from '@/core/filter';
 import { chance, normal } from '@/core/render';
 import { HoleMeter, KnockMeter, type TakeFinding, takeReport } from '@/core/take';
-import { bytesOf, readWav, soundOf, wholeOf } from '@/core/wav';
+import { soundOf } from '@/core/wav';
+import { ALSA, BOOK, SPHINX, SPHINX_HZ, type Speech, wavsOf } from '../support/speech';
 
 // Real people, as Debian ships them: announcements of alsa-utils, read sentences and commands of pocketsphinx-testdata. They are
 // whole, or cut anywhere into pieces of one to six seconds. Nothing may be said of them that a second look at the samples does
 // not confirm: faults that are in them (an offset, one broken sample, digital silence between two words) are told by both.
 
-const ALSA = '/usr/share/sounds/alsa/';
-const SPHINX = '/usr/share/pocketsphinx/test/data/';
-const SPHINX_HZ = 16_000;
-
-interface Speech {
-  readonly name: string;
-  readonly rateHz: number;
-  readonly x: Float32Array;
-}
-
-async function ofWav(file: string): Promise<Speech> {
-  const read = await readWav(bytesOf(new Uint8Array(readFileSync(file))));
-  if (!read.ok) throw new Error(`${file}: ${read.problem}`);
-  return { name: file, rateHz: read.value.rateHz, x: itemAt(await wholeOf(read.value), 0) };
-}
 function ofRaw(file: string): Speech {
   const bytes = readFileSync(file);
   const x = new Float32Array(bytes.length >> 1).map((_, i) => bytes.readInt16LE(2 * i) / 32768);
   return { name: file, rateHz: SPHINX_HZ, x };
 }
-const wavs = (folder: string) => readdirSync(folder).filter((f) => f.endsWith('.wav') && f !== 'Noise.wav');
 const speech: readonly Speech[] = [
-  ...(await Promise.all(
-    [ALSA, `${SPHINX}librivox/`, `${SPHINX}cards/`].flatMap((folder) => wavs(folder).map((f) => ofWav(folder + f))),
-  )),
+  ...(await Promise.all([ALSA, BOOK, `${SPHINX}cards/`].map(wavsOf))).flat(),
   ...['goforward.raw', 'numbers.raw', 'something.raw'].map((f) => ofRaw(SPHINX + f)),
 ];
 

@@ -1,31 +1,21 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
-import { itemAt } from '@/core/algorithms';
 import { edited } from '@/core/edit';
 import { chance, normal } from '@/core/render';
-import { bytesOf, readWav, wholeOf, writeWav } from '@/core/wav';
+import { writeWav } from '@/core/wav';
+import { BOOK, ofWav, SPHINX_HZ, wavsOf } from '../support/speech';
 
 // What takes noise and clicks out of a voice, beside Debian's ffmpeg where this machine has it (its filters afftdn and adeclick),
 // on sentences that people read (pocketsphinx-testdata).
 
-const BOOK = '/usr/share/pocketsphinx/test/data/librivox/';
-const RATE = 16_000;
+const RATE = SPHINX_HZ;
 const folder = mkdtempSync(join(tmpdir(), 'symplex-repair-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-async function ofWav(file: string): Promise<Float32Array> {
-  const read = await readWav(bytesOf(new Uint8Array(readFileSync(file))));
-  if (!read.ok) throw new Error(`${file}: ${read.problem}`);
-  return itemAt(await wholeOf(read.value), 0);
-}
-const sentences = await Promise.all(
-  readdirSync(BOOK)
-    .filter((f) => f.endsWith('.wav'))
-    .map((f) => ofWav(BOOK + f)),
-);
+const sentences = (await wavsOf(BOOK)).map((s) => s.x);
 
 const power = (x: Float32Array) => x.reduce((sum, v) => sum + v * v, 0) / x.length;
 /** How far what is wrong lies under the voice, decibels; 60 where it is less than that. */
@@ -39,7 +29,7 @@ async function ffmpeg(x: Float32Array, filter: string, clean: Float32Array): Pro
   writeFileSync(from, writeWav(RATE, [x]));
   const done = spawnSync('ffmpeg', ['-y', '-loglevel', 'error', '-i', from, '-af', filter, '-c:a', 'pcm_f32le', to]);
   if (done.status !== 0) throw new Error(String(done.stderr));
-  const y = await ofWav(to);
+  const y = (await ofWav(to)).x;
   const alike = (late: number) => {
     let sum = 0;
     for (let i = 20_000; i < 28_000; i++) sum += clean[i]! * (y[i + late] ?? 0);

@@ -15,7 +15,8 @@ export function shoebox(rateHz: number, sizeM: Place, absorption: number, from: 
   const seconds = 1.1 * decayOf(sizeM, absorption);
   const answer = new Float64Array(Math.round(seconds * rateHz));
   const kept = Math.sqrt(1 - absorption);
-  const most = sizeM.map((m) => Math.min(14, Math.ceil((seconds * SPEED) / m / 2) + 1)) as unknown as Place;
+  const imagesAlong = (m: number) => Math.min(14, Math.ceil((seconds * SPEED) / m / 2) + 1);
+  const most = [imagesAlong(sizeM[0]), imagesAlong(sizeM[1]), imagesAlong(sizeM[2])] as const;
   for (let x = -most[0]; x <= most[0]; x++)
     for (let y = -most[1]; y <= most[1]; y++)
       for (let z = -most[2]; z <= most[2]; z++)
