@@ -33,6 +33,7 @@ export function figuresOf({ loudness, perChannel }: TakeReport): readonly EditFi
     { what: 'True peak', unit: 'dBTP', value: most(each((c) => c.truePeakDbtp)) },
     { what: 'Voice over noise', unit: 'dB(A)', value: least(each((c) => c.snrDbA)) },
     { what: 'Hum', unit: 'dBFS', value: most(each((c) => c.hum?.dbfs ?? null)) },
+    { what: 'Steady offset', unit: '%', value: most(each((c) => 100 * Math.abs(c.dc))) },
     { what: 'Clicks', unit: 'times', value: all((c) => c.clicks.count) },
     { what: 'Dropouts', unit: 'times', value: all((c) => c.dropouts.count + c.holes.length) },
     { what: 'Puffs of breath', unit: 'times', value: all((c) => c.low?.pops.count ?? 0) },

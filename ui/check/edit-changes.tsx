@@ -15,16 +15,18 @@ export function EditChanges({
       <thead>
         <tr className="border-rule border-b">
           <th className="py-1 pr-3">Measured</th>
-          <th className="px-3 py-1 text-right">Before</th>
-          <th className="py-1 pl-3 text-right">Now</th>
+          <th className="px-2 py-1 text-right">Before</th>
+          <th className="py-1 pl-2 text-right">Now</th>
         </tr>
       </thead>
       <tbody>
         {changed.map((c) => (
           <tr key={c.what} className="border-rule border-b last:border-0">
             <td className="py-1 pr-3">{c.what}</td>
-            <td className="px-3 py-1 text-right font-mono">{figureText(c.before, c.unit)}</td>
-            <td className="py-1 pl-3 text-right font-mono font-semibold">{figureText(c.value, c.unit)}</td>
+            <td className="whitespace-nowrap px-2 py-1 text-right font-mono">{figureText(c.before, c.unit)}</td>
+            <td className="whitespace-nowrap py-1 pl-2 text-right font-mono font-semibold">
+              {figureText(c.value, c.unit)}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -40,7 +40,7 @@ export const LIMITS = {
   underRoomDb: 10,
   /** A voice does not tell a shorter one from itself, seconds; est. */
   leastRoomS: 0.3,
-  /** A room that dies away within it belongs to the voice, seconds (Haas; common practice). */
+  /** A room that dies away within it belongs to the voice, seconds (rooms for speech ring for 0.2 to 0.4 s; common practice). */
   roomS: 0.4,
 } as const;
 
